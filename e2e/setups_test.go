@@ -197,13 +197,17 @@ func TestATubFromItsList(t *testing.T) {
 		p.Paste("combobox", "Add what goes in", list)
 		p.See("“Under the sea” is taken for a heading.", "Coloured rice, food dye: 4000 g", "Corks, whole: 1 × bag",
 			"How much is in one bag is not known yet.", "Sea creatures, plastic: 8 of them", "Dish tub, 5 of them",
-			"Not ready: find out 2", "Over 45 mm across, and what of?")
+			"Not ready: find out 4", "Over 45 mm across, and what of?")
 		p.Accessible()
 		p.Click("button", "Over 45 mm")
-		p.See("Threading blocks, 50 mm", "Not ready: find out 1")
+		p.See("Threading blocks, 50 mm", "Not ready: find out 3", "Print as a draft")
+		p.Open(p.Path()) // what is not known yet is asked until somebody says it
+		p.See("Corks, whole: how many are in one bag?", "Not ready: find out 3")
 		p.Type("textbox", "Corks, whole: how many are in one bag?", "30")
-		p.Click("button", "Set how many")
-		p.See("Corks, whole: 30.", "for all")
+		p.Click("button", "Set the amount Corks, whole")
+		p.See("for all", "Not ready: find out 2")
+		p.Click("button", "Give each child one Seaweed")
+		p.See("Not ready: find out 1")
 		p.Click("button", "Wooden boats")
 		p.Click("button", "broken")
 		p.See("broken Wooden boats", "Not ready: find out 2")

@@ -104,7 +104,8 @@ func (p Pen) Called(l *plan.Line) string {
 
 // Laid writes what is said of a thing where it lies.
 func (p Pen) Laid(l *plan.Line) written.Laid {
-	return written.Laid{ID: l.ID, Count: l.Count, Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour,
+	return written.Laid{ID: l.ID, Count: l.Count, Ask: p.Text(l.Ask()),
+		Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour,
 		Holds: l.Sorted.Holds, Into: l.Sorted.Into, Meets: p.Text(l.Meets), Passes: p.Text(passing[l.Passes])}
 }
 
@@ -271,6 +272,9 @@ func DigestOf(a plan.Answer, o Opening) Digest {
 	d.What = say.List("{place}; {next}", whats...)
 	if l, f, ok := a.Worst(); ok {
 		d.Reason = say.F("{thing}: {reason}", l.Say(), f.Reason)
+	}
+	if l, open := a.Unsized(); open && a.Verdict == safety.MeasureFirst && d.Reason == "" {
+		d.Reason = say.F("{thing}: {reason}", l.Say(), l.Ask())
 	}
 	return d
 }

@@ -14,10 +14,12 @@ import (
 	"emblo/core/vessel"
 )
 
-// Layer is one filler of a vessel, and how thick it lies.
+// Layer is one filler of a vessel, and how thick it lies: where its amount is Unsized nobody knows that, and its depth
+// is 0.
 type Layer struct {
-	Item  material.Item
-	Depth unit.Length
+	Item    material.Item
+	Depth   unit.Length
+	Unsized Unsized
 }
 
 // Fill is dry fillers or liquids poured into vessels of one kind; without a layer it is the empty
@@ -47,6 +49,11 @@ func (f Fill) Depth() unit.Length {
 		}
 	}
 	return unit.Millimetres(mm)
+}
+
+// unsized reports whether nobody knows how deep all of it lies.
+func (f Fill) unsized() bool {
+	return slices.ContainsFunc(f.Layers, func(l Layer) bool { return l.Unsized.There() })
 }
 
 // filling is how its vessel is filled.
@@ -154,24 +161,40 @@ func (f Fill) check() error {
 		return &InvalidInput{"base/more", fmt.Sprintf("One container takes at most %d fillers, not %d.", MaxLayers,
 			len(f.Layers))}
 	}
-	if len(f.Layers) > 0 {
+	for i, l := range f.Layers {
+		if err := l.Unsized.check(layerField(i, "unsized")); err != nil {
+			return err
+		}
+	}
+	if len(f.Layers) > 0 && !f.unsized() {
 		if err := f.Tub.CheckDepth(f.Depth(), f.filling()); err != nil {
 			return &InvalidInput{"base/depth_mm", sentence(err)}
 		}
 	}
 	for i, l := range f.Layers[min(1, len(f.Layers)):] {
-		if !(l.Depth.Millimetres() > 0) {
-			return &InvalidInput{fmt.Sprintf("base/more/%d/depth_mm", i), l.Item.Name +
+		if !(l.Depth.Millimetres() > 0) && !l.Unsized.There() {
+			return &InvalidInput{layerField(i+1, "depth_mm"), l.Item.Name +
 				": the layer must be more than 0 mm."}
 		}
 	}
 	if f.Count != 0 && (f.Count < 1 || f.Count > MaxTubs) {
 		return &InvalidInput{"base/vessels", fmt.Sprintf("Fill between 1 and %d containers, not %d.", MaxTubs, f.Count)}
 	}
-	if f.Frozen {
+	switch {
+	case f.Frozen && f.unsized():
+		return &InvalidInput{"base/depth_mm", "Say how deep it is frozen, in mm."}
+	case f.Frozen:
 		return f.checkFrozen()
 	}
 	return nil
+}
+
+// layerField is where a field of a layer stands.
+func layerField(i int, field string) string {
+	if i == 0 {
+		return "base/" + field
+	}
+	return fmt.Sprintf("base/more/%d/%s", i-1, field)
 }
 
 // volumes returns the volume of each layer in one vessel, with what is hidden in it.
@@ -206,6 +229,10 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	if len(f.Layers) == 0 {
 		a.Notes = append(a.Notes,
 			"We have not checked the container. Make sure no child can put their head in it and nothing comes off.")
+		return nil
+	}
+	if f.unsized() {
+		a.addUnsized(f, g, memo)
 		return nil
 	}
 	all := f.Tub.VolumeTo(f.Depth())
@@ -255,11 +282,19 @@ func (a *PlaceAnswer) noteVessels(f Fill, in found, g *safety.Group, children in
 	}
 }
 
-// addPoured judges a filler as it lies in its vessel, which weighs so much with all that is in it.
-func (a *PlaceAnswer) addPoured(f Fill, p Poured, full unit.Mass, g *safety.Group, children int, memo *Memo) {
-	facts := p.Item.Facts
-	facts.Portion = unit.OfMass(unit.Grams(p.InAll.Grams() / float64(children)))
-	facts.Depth = unit.Known(f.Depth())
+// addUnsized judges fillers of which nobody knows how deep they lie, nor what the vessel weighs with them.
+func (a *PlaceAnswer) addUnsized(f Fill, g *safety.Group, memo *Memo) {
+	a.Fill.Depth = unit.Length{}
+	for _, l := range f.Layers {
+		facts := f.lying(l.Item.Facts)
+		facts.Filled = material.NotRead()
+		a.note(l.Item, g)
+		a.addBase(l.Item.ID, l.Item.Name, facts, f.Use, l.Unsized, memo, g)
+	}
+}
+
+// lying returns the facts of a filler as its vessel changes them.
+func (f Fill) lying(facts material.Facts) material.Facts {
 	switch f.Tub.Shape() { // nobody reaches over the wall of either
 	case vessel.Bag:
 		facts.Traits = facts.Traits.With(material.Film)
@@ -267,14 +302,27 @@ func (a *PlaceAnswer) addPoured(f Fill, p Poured, full unit.Mass, g *safety.Grou
 	default:
 		facts.Wall = material.Read(f.Tub.Wall().Millimetres())
 	}
-	facts.Filled = material.Read(full.Grams())
-	for _, n := range safety.Notes(g.Room().Children, p.Item.Feel) {
+	return facts
+}
+
+// note notes what is to be known of a filler for these children.
+func (a *PlaceAnswer) note(it material.Item, g *safety.Group) {
+	for _, n := range safety.Notes(g.Room().Children, it.Feel) {
 		if !slices.Contains(a.Notes, n) {
 			a.Notes = append(a.Notes, n)
 		}
 	}
-	a.Notes = append(a.Notes, safety.CustomNotes(g.Room().Customs, p.Item.Facts)...)
-	a.addBase(p.Item.ID, p.Item.Name, facts, f.Use, memo, g)
+	a.Notes = append(a.Notes, safety.CustomNotes(g.Room().Customs, it.Facts)...)
+}
+
+// addPoured judges a filler as it lies in its vessel, which weighs so much with all that is in it.
+func (a *PlaceAnswer) addPoured(f Fill, p Poured, full unit.Mass, g *safety.Group, children int, memo *Memo) {
+	facts := f.lying(p.Item.Facts)
+	facts.Portion = unit.OfMass(unit.Grams(p.InAll.Grams() / float64(children)))
+	facts.Depth = unit.Known(f.Depth())
+	facts.Filled = material.Read(full.Grams())
+	a.note(p.Item, g)
+	a.addBase(p.Item.ID, p.Item.Name, facts, f.Use, Unsized{}, memo, g)
 }
 
 // Counts of small measures that a child fills with pleasure (common practice).
@@ -311,20 +359,32 @@ func (a *PlaceAnswer) setFillSteps(f Fill, stirIn, finds bool) {
 		if f.SideBySide {
 			filler = say.List("{thing} beside {next}", names...)
 		}
-		source := say.Text("Pour {filler} to {depth}")
-		switch {
-		case finds && stirIn:
-			source = "Pour {filler} to {depth} and stir the hidden items in"
-		case finds:
-			source = "Put the hidden items in first and pour {filler} over them to {depth}"
-		}
-		a.poured = []recipe.Step{{ID: "pour", Text: say.F(source, filler, f.Depth()), Minutes: 5}}
+		a.poured = []recipe.Step{{ID: "pour", Text: f.pour(filler, stirIn, finds), Minutes: 5}}
 		if f.Tub.Shape() == vessel.Bottle {
 			a.poured = nil
 			a.made = []recipe.Step{{ID: "fill-bottles",
-				Text: say.F("Fill each bottle with {filler} to {depth}, dry the thread, glue the lid", filler,
-					f.Depth()), Minutes: 3 * a.Fill.Tubs, By: recipe.Adult},
+				Text: f.bottle(filler), Minutes: 3 * a.Fill.Tubs, By: recipe.Adult},
 				{ID: "cure", Kind: recipe.Rest, Text: "Let the glue cure overnight", Minutes: 720}}
 		}
 	}
+}
+
+// pour says how fillers are poured, over the finds or with them.
+func (f Fill) pour(filler say.Text, stirIn, finds bool) say.Text {
+	switch {
+	case f.unsized():
+		return say.F("Pour {filler} in", filler)
+	case finds && stirIn:
+		return say.F("Pour {filler} to {depth} and stir the hidden items in", filler, f.Depth())
+	case finds:
+		return say.F("Put the hidden items in first and pour {filler} over them to {depth}", filler, f.Depth())
+	}
+	return say.F("Pour {filler} to {depth}", filler, f.Depth())
+}
+
+func (f Fill) bottle(filler say.Text) say.Text {
+	if f.unsized() {
+		return say.F("Fill each bottle with {filler}, dry the thread, glue the lid", filler)
+	}
+	return say.F("Fill each bottle with {filler} to {depth}, dry the thread, glue the lid", filler, f.Depth())
 }

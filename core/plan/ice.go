@@ -82,7 +82,7 @@ func (a *PlaceAnswer) addIce(f Fill, items []Placed, full unit.Mass, memo *Memo,
 	facts.Traits = facts.Traits.Without(material.TapWater).With(material.Ice, material.Hard, material.Slippery)
 	facts.Portion = unit.OfMass(unit.Grams(full.Grams() * float64(a.Fill.Tubs) / float64(children)))
 	a.Notes = append(a.Notes, say.F("The ice is played with for {time}.", ice.Lasts))
-	a.addBase(it.ID, it.Name, facts, f.Use, memo, g)
+	a.addBase(it.ID, it.Name, facts, f.Use, Unsized{}, memo, g)
 	a.Base[0].Called = say.F("Ice of {thing}", it.Within())
 	return nil
 }

@@ -32,7 +32,8 @@ func nursery(t testing.TB, change func(*room.Room), months ...int) *safety.Group
 
 func poured(t testing.TB, words string) Base {
 	tub, _ := vessel.Get("deep-tub")
-	return Fill{Layers: []Layer{{shelfItem(t, words), tub.Deepest(vessel.Open)}}, Tub: tub, Use: safety.Open}
+	full := layer(t, words, tub.Deepest(vessel.Open).Millimetres())
+	return Fill{Layers: []Layer{full}, Tub: tub, Use: safety.Open}
 }
 
 func mixed(t testing.TB, id string, use safety.Use) Base {

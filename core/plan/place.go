@@ -45,6 +45,8 @@ type Mix struct {
 	Pot unit.Volume
 	// Stored is the batch that it is taken from; nil where it is made anew.
 	Stored *Stored
+	// Unsized is how much of it there was said to be; the portion stands until that is known.
+	Unsized Unsized
 }
 
 func (Mix) base()  {}
@@ -63,7 +65,9 @@ type Placed struct {
 	// Each is how many pieces each child has, or how many there are for all when it is Shared.
 	Each   int
 	Shared bool
-	Use    safety.Use
+	// Unsized is how many there were said to be, where nobody knows that yet: Each is then 0.
+	Unsized Unsized
+	Use     safety.Use
 	// Set is how it comes in colours to sort; the zero value is in any colour.
 	Set Set
 	// Kinds are what its name may mean, where that is several things: the worst counts, and where they are not judged
@@ -95,7 +99,9 @@ type Line struct {
 	Facts      *material.Facts // which must not be changed
 	Use        safety.Use
 	Assessment safety.Assessment
-	Count      int // pieces in all; 0 for the base
+	Count      int // pieces in all; 0 for the base, and where Unsized
+	// Unsized is how much of it there is, as far as anybody has said; zero where that is known.
+	Unsized Unsized
 	// Kept says that the assessment is kept with what was judged, so that the same one comes again.
 	Kept   bool
 	Sorted Sorted
@@ -140,9 +146,10 @@ type MixAnswer struct {
 	Stored  *Stored     // the batch that it is taken from; nil where it is made
 }
 
-func (a *PlaceAnswer) addBase(of, name string, f material.Facts, use safety.Use, memo *Memo, g *safety.Group) {
+func (a *PlaceAnswer) addBase(of, name string, f material.Facts, use safety.Use, u Unsized, memo *Memo,
+	g *safety.Group) {
 	l := memo.judge(name, &f, nil, use, g)
-	l.Of = of
-	a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
+	l.Of, l.Unsized = of, u
+	a.Verdict = safety.Worst(a.Verdict, l.verdict())
 	a.Base = append(a.Base, l)
 }

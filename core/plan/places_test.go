@@ -24,8 +24,10 @@ func in(t testing.TB, id string) vessel.Vessel {
 }
 
 func layer(t testing.TB, words string, mm float64) Layer {
-	return Layer{shelfItem(t, words), unit.Millimetres(mm)}
+	return deep(shelfItem(t, words), mm)
 }
+
+func deep(it material.Item, mm float64) Layer { return Layer{Item: it, Depth: unit.Millimetres(mm)} }
 
 // anySetup draws places with a mix or a filler each, and things beside them.
 func anySetup(t *rapid.T, recipes []recipe.Recipe, things []material.Item) (s Setup) {
@@ -35,7 +37,7 @@ func anySetup(t *rapid.T, recipes []recipe.Recipe, things []material.Item) (s Se
 			p.Base = Mix{Recipe: rapid.SampledFrom(recipes).Draw(t, "recipe"), Portion: unit.Grams(100), Colours: 1,
 				Use: safety.Open}
 		} else {
-			p.Base = Fill{Layers: []Layer{{rapid.SampledFrom(things).Draw(t, "filler"), unit.Millimetres(20)}},
+			p.Base = Fill{Layers: []Layer{deep(rapid.SampledFrom(things).Draw(t, "filler"), 20)},
 				Tub: vessel.Standard()[0], Use: safety.Open}
 		}
 		s.Places = append(s.Places, p)
@@ -157,8 +159,8 @@ func TestLayersFillWhatOneFillerFills(t *testing.T) {
 			SideBySide: rapid.Bool().Draw(t, "side by side")}
 		n := rapid.IntRange(1, MaxLayers).Draw(t, "layers")
 		for range n {
-			f.Layers = append(f.Layers, Layer{rapid.SampledFrom(fillers).Draw(t, "filler"),
-				unit.Millimetres(tub.Deepest(vessel.Open).Millimetres() / float64(n) * rapid.Float64Range(0.1,
+			f.Layers = append(f.Layers, Layer{Item: rapid.SampledFrom(fillers).Draw(t, "filler"),
+				Depth: unit.Millimetres(tub.Deepest(vessel.Open).Millimetres() / float64(n) * rapid.Float64Range(0.1,
 					1).Draw(t, "share"))})
 		}
 		a, err := reckon(at(f), anyGroup(t), unit.StandardSet(unit.US))

@@ -197,7 +197,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		}
 	}
 	for i := range a.Beside {
-		a.Verdict = safety.Worst(a.Verdict, a.Beside[i].Assessment.Verdict)
+		a.Verdict = safety.Worst(a.Verdict, a.Beside[i].verdict())
 	}
 	a.addSaltedIce(s.Memo, g)
 	a.things = a.onThings(len(g.Room().Children))
@@ -218,6 +218,14 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 	case Mix:
 		if err := a.addMix(b, g, children, set, s.Memo); err != nil {
 			return err
+		}
+		if err := b.Unsized.check("base/unsized"); err != nil {
+			return err
+		}
+		if b.Unsized.There() {
+			a.Base = slices.Clone(a.Base) // which is kept for others
+			a.Base[0].Unsized = b.Unsized
+			a.Verdict = safety.Worst(a.Verdict, a.Base[0].verdict())
 		}
 	case Fill:
 		if err := a.addFill(b, p.Items, g, children, set, s.Memo); err != nil {
@@ -241,7 +249,7 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 		}
 	}
 	for i := range a.Lines {
-		a.Verdict = safety.Worst(a.Verdict, a.Lines[i].Assessment.Verdict)
+		a.Verdict = safety.Worst(a.Verdict, a.Lines[i].verdict())
 		if a.Lines[i].Sorted.Colours > 1 && !slices.Contains(a.Notes, bothColours) {
 			a.Notes = append(a.Notes, bothColours)
 		}
@@ -260,7 +268,10 @@ func (s *Setup) judge(to []Line, p *Placed, in Base, vessels int, g *safety.Grou
 	if p.Shared {
 		children = 1
 	}
-	if p.Each < 1 || p.Each > MaxCount {
+	if err := p.Unsized.check("unsized"); err != nil {
+		return nil, err
+	}
+	if (p.Each < 1 || p.Each > MaxCount) && !p.Unsized.There() {
 		who := "give each child"
 		if p.Shared {
 			who = "set out"
@@ -268,7 +279,7 @@ func (s *Setup) judge(to []Line, p *Placed, in Base, vessels int, g *safety.Grou
 		return nil, &InvalidInput{"each", fmt.Sprintf("%s: %s between 1 and %d.", p.Name, who, MaxCount)}
 	}
 	l := s.lineOf(p, in, g)
-	l.ID, l.Count, l.Meets = p.ID, p.Each*children, meets(p, in)
+	l.ID, l.Count, l.Meets, l.Unsized = p.ID, p.Each*children, meets(p, in), p.Unsized
 	return p.Set.sort(append(to, l), vessels, s.Memo, g)
 }
 

@@ -49,7 +49,7 @@ func placed(t testing.TB, words string, each int) Placed {
 func TestReckonFill(t *testing.T) {
 	tub, _ := vessel.Get("deep-tub")
 	peas := shelfItem(t, "split peas")
-	s := at(Fill{Layers: []Layer{{peas, unit.Millimetres(60)}}, Tub: tub, Use: safety.Open, Count: 0},
+	s := at(Fill{Layers: []Layer{deep(peas, 60)}, Tub: tub, Use: safety.Open, Count: 0},
 		placed(t, "shells small", 2), placed(t, "toy boats", 1))
 	a, err := reckon(s, group(t, 3, 25, 26, 27, 28, 29, 30, 31, 32, 33, 34), unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
@@ -84,7 +84,7 @@ func TestFloorPathOfFiveBags(t *testing.T) {
 	for i := range months {
 		months[i] = 40
 	}
-	a, err := reckon(at(Fill{Layers: []Layer{{rice, unit.Millimetres(5)}}, Tub: bag, Use: safety.Sealed, Count: 5}),
+	a, err := reckon(at(Fill{Layers: []Layer{deep(rice, 5)}, Tub: bag, Use: safety.Sealed, Count: 5}),
 		group(t, 2, months...), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, 5, a.Fill.Tubs)
@@ -96,7 +96,7 @@ func TestFloorPathOfFiveBags(t *testing.T) {
 		"USDA: a cup of rice weighs 185 g, quoted from memory")
 	assert.False(t, a.Base[0].Facts.Wall.There())
 	assert.Equal(t, safety.WithAHand, a.Verdict, "a bag is film: taped on every edge")
-	open, err := reckon(at(Fill{Layers: []Layer{{rice, unit.Millimetres(5)}}, Tub: bag, Use: safety.Open, Count: 5}),
+	open, err := reckon(at(Fill{Layers: []Layer{deep(rice, 5)}, Tub: bag, Use: safety.Open, Count: 5}),
 		group(t, 2, 30), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, safety.KeepOut, open.Verdict, "and a bag that is open is a loose one")
@@ -111,7 +111,7 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 			Facts: material.Facts{Thing: material.Thing{Form: material.Piece, Smallest: gauge.Must(gauge.Sphere, 50),
 				Largest: gauge.Must(gauge.Sphere, 60), TraitsKnown: true, ContentsKnown: true,
 				Salt: unit.Known(0.0)}}}
-		return reckon(at(Fill{Layers: []Layer{{sand, unit.Millimetres(35)}}, Tub: tub, Use: safety.Open, Count: 2},
+		return reckon(at(Fill{Layers: []Layer{deep(sand, 35)}, Tub: tub, Use: safety.Open, Count: 2},
 			balls), group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
 	}
 	plain, err := fill(3, safety.Open)
@@ -122,7 +122,7 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 	assert.InDelta(t, 6*ball, hiding.Fill.Finds.Millilitres(), 1e-6, "three for each of four children in two trays")
 	assert.InDelta(t, 6*ball, plain.Fill.Poured[0].Volume.Minus(hiding.Fill.Poured[0].Volume).Millilitres(), 1e-6)
 	assert.Empty(t, hiding.Notes)
-	alone, err := reckon(at(Fill{Layers: []Layer{{sand, unit.Millimetres(35)}}, Tub: tub, Use: safety.Open, Count: 2}),
+	alone, err := reckon(at(Fill{Layers: []Layer{deep(sand, 35)}, Tub: tub, Use: safety.Open, Count: 2}),
 		group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	filled := func(a one) float64 {
@@ -176,8 +176,8 @@ func TestReckonNamesTheFieldAtFault(t *testing.T) {
 		"items/0/each":   at(nil, Placed{Name: "Boat"}),
 		"base/colours":   at(Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 9, Use: safety.Open}),
 		"base/portion_g": at(Mix{Recipe: stove, Portion: unit.Grams(-1), Colours: 1, Use: safety.Open}),
-		"base/depth_mm":  at(Fill{Layers: []Layer{{sand, unit.Millimetres(60)}}, Tub: tub, Use: safety.Open, Count: 0}),
-		"base/vessels": at(Fill{Layers: []Layer{{sand, unit.Millimetres(30)}}, Tub: tub, Use: safety.Open,
+		"base/depth_mm":  at(Fill{Layers: []Layer{deep(sand, 60)}, Tub: tub, Use: safety.Open, Count: 0}),
+		"base/vessels": at(Fill{Layers: []Layer{deep(sand, 30)}, Tub: tub, Use: safety.Open,
 			Count: 400}),
 	} {
 		_, err := reckon(s, group(t, 1, 40), unit.StandardSet(unit.US))

@@ -100,7 +100,7 @@ func sealedWatch(q *question) Precaution {
 // counted returns the precaution of counting, or what stands for it where the thing is poured into a vessel: nobody
 // counts a tub of beans.
 func (q *question) counted(p Precaution) Precaution {
-	if _, poured := q.facts.Depth.Get(); poured {
+	if _, poured := q.facts.Depth.Get(); poured || q.facts.Filled.There() {
 		return doSieved
 	}
 	return p

@@ -13,7 +13,9 @@ type Care struct {
 type Laid struct {
 	// ID is that of the line of the set-up; empty for the base and what stays whole in it.
 	ID    string `json:"id,omitzero"`
-	Count int    `json:"count"` // pieces in all; 0 for the base
+	Count int    `json:"count"` // pieces in all; 0 for the base, and while that is not known
+	// Ask says what is to be found out about how much of it there is; empty where that is known.
+	Ask string `json:"ask,omitzero"`
 	// Colours and PerColour are how a set is counted out, Holds how many of it one cup holds, and
 	// Into says that these are the cups of the set above.
 	Colours   int    `json:"colours,omitzero"`

@@ -13,8 +13,10 @@ type Base struct {
 	ItemID   string   `json:"item_id,omitzero" max:"64"`
 	VesselID string   `json:"vessel_id,omitzero" max:"64"`
 	DepthMM  *float64 `json:"depth_mm,omitzero"`
-	Vessels  *int     `json:"vessels,omitzero"` // as many as give every child rim when left out
-	Use      string   `json:"use,omitzero"`     // open when left out
+	// Unsized is how much there is, where nobody knows yet how much one container of it holds; no depth_mm beside it.
+	Unsized *Unsized `json:"unsized,omitzero"`
+	Vessels *int     `json:"vessels,omitzero"` // as many as give every child rim when left out
+	Use     string   `json:"use,omitzero"`     // open when left out
 	// More are further fillers of the same vessel: over the first, from the floor up, or side by
 	// side with it in equal parts.
 	More       []Layer `json:"more,omitzero" max:"10"`
@@ -26,8 +28,16 @@ type Base struct {
 
 // Layer is a further filler, and how thick it lies.
 type Layer struct {
-	ItemID  string  `json:"item_id" max:"64"`
-	DepthMM float64 `json:"depth_mm"`
+	ItemID  string   `json:"item_id" max:"64"`
+	DepthMM float64  `json:"depth_mm"` // 0 where it is unsized
+	Unsized *Unsized `json:"unsized,omitzero"`
+}
+
+// Unsized is an amount that was said and cannot be reckoned yet: so many of a container of which nobody has said how
+// much is in one; some, where no container is named.
+type Unsized struct {
+	In    string  `json:"in,omitzero" max:"40"`
+	Count float64 `json:"count"`
 }
 
 // Told is one answer to what was asked of a thing that nobody knows.
@@ -66,7 +76,8 @@ type PlanItem struct {
 	ID        string     `json:"id" max:"36"` // of the line, made by the client
 	ItemID    string     `json:"item_id,omitzero" max:"64"`
 	Described *Described `json:"described,omitzero" over:"whole"`
-	Each      int        `json:"each"`            // pieces for each child
+	Each      int        `json:"each"` // pieces for each child; 0 where it is unsized
+	Unsized   *Unsized   `json:"unsized,omitzero"`
 	Shared    bool       `json:"shared,omitzero"` // each is for all the children together
 	Use       string     `json:"use"`
 	Colours   int        `json:"colours,omitzero"`         // to sort by, in equal parts; any colour when left out

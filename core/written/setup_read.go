@@ -142,107 +142,18 @@ func ReadUse(pointer, word string) (safety.Use, *strict.Fault) {
 	return use, nil
 }
 
-func (b Base) read(shelf Shelf) (plan.Base, *strict.Fault) {
-	use, f := ReadUse("/use", b.Use)
-	if f != nil {
-		return nil, f
-	}
-	if use == safety.AdultTool {
-		return nil, strict.Bad("/use", "What fills a place is in reach of the children: it is no adult's tool.")
-	}
-	switch b.Kind {
-	case "mix":
-		switch {
-		case b.Frozen:
-			return nil, strict.Bad("/frozen", "A mix is frozen by its recipe: choose one that is, or freeze a liquid.")
-		case len(b.More) > 0 || b.SideBySide:
-			return nil, strict.Bad("/more", "A mix stands alone in its place: give the filler a place of its own.")
-		}
-		r, err := shelf.Recipe(b.RecipeID)
-		if err != nil {
-			return nil, strict.Bad("/recipe_id", "%s", err)
-		}
-		if b.PortionG == nil {
-			return nil, strict.Bad("/portion_g", "Say how many grams each child has.")
-		}
-		m := plan.Mix{Recipe: r, Portion: unit.Grams(*b.PortionG), Colours: 1, Use: use}
-		if b.Colours != nil {
-			m.Colours = *b.Colours
-		}
-		if b.PotML != nil {
-			m.Pot = unit.Millilitres(*b.PotML)
-		}
-		if b.BatchID != "" {
-			if m.Stored, err = shelf.Stored(b.BatchID, m.Portion); err != nil {
-				return nil, strict.Bad("/batch_id", "%s", err)
-			}
-			if m.Stored.Recipe.ID != r.ID {
-				return nil, strict.Bad("/batch_id", "The batch %s was made by another recipe: choose that one.", m.Stored.Name)
-			}
-		}
-		return m, nil
-	case "fill":
-		return b.fill(shelf, use)
-	}
-	return nil, strict.Bad("/kind", "Start from a mix or from a filler.")
-}
-
-// fill reads a base of fillers.
-func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *strict.Fault) {
-	tub, ok := shelf.Vessel(b.VesselID)
-	if !ok {
-		return nil, strict.Bad("/vessel_id", "Choose a container from the list.")
-	}
-	if use == safety.Sealed && !tub.Closes() {
-		return nil, strict.Bad("/use", "The %s does not close: take a bag, a bottle or a jar with a lid, or let it be open.",
-			strings.ToLower(tub.Name))
-	}
-	fill := plan.Fill{Tub: tub, Use: use, SideBySide: b.SideBySide, Frozen: b.Frozen}
-	if b.Vessels != nil {
-		if fill.Count = *b.Vessels; fill.Count == 0 {
-			return nil, strict.Bad("/vessels", "Say how many containers there are, or leave it to how many children reach one.")
-		}
-	}
-	layer := func(id string, mm float64, at string) *strict.Fault {
-		it, ok := shelf.Get(id)
-		if !ok || !pours(it, tub) {
-			return strict.Bad(at+"/item_id", "Choose a filler from the shelf.")
-		}
-		fill.Layers = append(fill.Layers, plan.Layer{Item: it, Depth: unit.Millimetres(mm)})
-		return nil
-	}
-	if b.ItemID == "" {
-		if len(b.More) > 0 || b.Frozen {
-			return nil, strict.Bad("/item_id", "Choose a filler from the shelf.")
-		}
-		return fill, nil
-	}
-	if b.DepthMM == nil {
-		return nil, strict.Bad("/depth_mm", "Say how deep to fill, in mm.")
-	}
-	if f := layer(b.ItemID, *b.DepthMM, ""); f != nil {
-		return nil, f
-	}
-	for i, l := range b.More {
-		if f := layer(l.ItemID, l.DepthMM, fmt.Sprintf("/more/%d", i)); f != nil {
-			return nil, f
-		}
-	}
-	return fill, nil
-}
-
-// pours reports whether a thing fills a vessel: what is poured, and in a jar to guess at whatever
-// can be counted.
-func pours(it material.Item, tub vessel.Vessel) bool {
-	return it.Plays(material.Filler) || tub.IsJar() && it.Facts.Smallest.Known()
-}
-
 func (i PlanItem) read(shelf Shelf) (plan.Placed, *strict.Fault) {
 	p := plan.Placed{ID: i.ID, Each: i.Each, Shared: i.Shared, Set: plan.Set{Colours: i.Colours}}
 	if !IsID(i.ID) {
 		return p, strict.Bad("/id", "A line of a set-up needs an id of its own.")
 	}
 	var f *strict.Fault
+	if p.Unsized, f = i.Unsized.read(); f != nil {
+		return p, f
+	}
+	if i.Unsized != nil && i.Each != 0 {
+		return p, strict.Bad("/unsized", "Say how many each child has, or how many containers of them there are, not both.")
+	}
 	if i.Use == "" {
 		return p, strict.Bad("/use", "Choose how the children meet it: open, sealed, or in an adult's hand.")
 	}

@@ -51,6 +51,7 @@ type WordsAmount struct {
 	Count   *float64 `json:"count,omitzero"`
 	In      string   `json:"in,omitzero"` // the container that it is counted in
 	DepthMM *float64 `json:"depth_mm,omitzero"`
+	MassG   *float64 `json:"mass_g,omitzero"` // of all of it, where it is said by mass
 	// Open says that it cannot be reckoned: nobody has said how much one holds, or weighs.
 	Open string `json:"open,omitzero"`
 }

@@ -933,6 +933,9 @@ type Told = written.Told
 // TypedPack A pack as it is typed: "500 g" or "24", and "3.65" or nothing.
 type TypedPack = written.TypedPack
 
+// Unsized An amount that was said and cannot be reckoned yet: so many of a container of which nobody has said how much is in one; some, where no container is named. A set-up with one is not ready.
+type Unsized = written.Unsized
+
 // Use defines model for Use.
 type Use = string
 

@@ -170,6 +170,10 @@ func (d LookUp) amount(a phrase.Amount, it material.Item, one bool, into pouring
 	if !each.Known() && a.In != "" {
 		each = into.holds(a.In)
 	}
+	if m, byMass := each.Mass(); byMass {
+		grams := m.Times(n).Grams()
+		out.MassG = &grams
+	}
 	switch {
 	case a.Some:
 		out.Open = d.Pen.Text("How much that is, is not known yet.")

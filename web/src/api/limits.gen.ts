@@ -300,6 +300,9 @@ export const limits = {
     "amount": 40,
     "price": 20
   },
+  "Unsized": {
+    "in": 40
+  },
   "WordsInput": {
     "room_id": 64,
     "text": 20000,

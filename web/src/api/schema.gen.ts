@@ -2787,8 +2787,9 @@ export interface components {
             /** @description A thing on the shelf. */
             item_id?: string;
             described?: components["schemas"]["Described"];
-            /** @description Pieces for each child, or for all of them together where it is shared. */
+            /** @description Pieces for each child, or for all of them together where it is shared; 0 where it is unsized. */
             each: number;
+            unsized?: components["schemas"]["Unsized"];
             shared?: boolean;
             use: components["schemas"]["Use"];
             /** @description To sort by, in equal parts; any colour when left out. */
@@ -3258,6 +3259,7 @@ export interface components {
             vessel_id?: string;
             /** Format: double */
             depth_mm?: number;
+            unsized?: components["schemas"]["Unsized"];
             /** @description As many as give every child rim when left out. */
             vessels?: number;
             /**
@@ -3277,8 +3279,18 @@ export interface components {
         /** @description A further filler, and how thick it lies. */
         Layer: {
             item_id: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 where it is unsized.
+             */
             depth_mm: number;
+            unsized?: components["schemas"]["Unsized"];
+        };
+        /** @description An amount that was said and cannot be reckoned yet: so many of a container of which nobody has said how much is in one; some, where no container is named. A set-up with one is not ready. */
+        Unsized: {
+            in?: string;
+            /** Format: double */
+            count: number;
         };
         /** @description One answer to what was asked of a thing that nobody knows. */
         Told: {
@@ -3342,8 +3354,10 @@ export interface components {
             /** @description It may go in, with a hand or without. */
             ready: boolean;
             findings: components["schemas"]["Finding"][];
-            /** @description Pieces in all; 0 for the base. */
+            /** @description Pieces in all; 0 for the base */
             count: number;
+            /** @description What is to be found out about how much of it there is; left out where that is known. */
+            ask?: string;
             /** @description Its size in words. */
             detail: string;
             /** @description Its smallest size by edges, shortest first; zeros when not measured. */
@@ -3665,6 +3679,11 @@ export interface components {
              * @description How deep it lies in the vessels.
              */
             depth_mm?: number;
+            /**
+             * Format: double
+             * @description Of all of it, where it is said by mass.
+             */
+            mass_g?: number;
             /** @description Why it cannot be reckoned. */
             open?: string;
         };

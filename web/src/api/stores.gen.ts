@@ -111,7 +111,8 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
       "cup_id",
       "described",
       "item_id",
-      "shared"
+      "shared",
+      "unsized"
     ],
     "/beside/described": [
       "allergens",
@@ -134,6 +135,9 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
       "unknown",
       "unsure"
     ],
+    "/beside/unsized": [
+      "in"
+    ],
     "/labels": [
       "free",
       "heat_treated"
@@ -154,16 +158,27 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
       "pot_ml",
       "recipe_id",
       "side_by_side",
+      "unsized",
       "use",
       "vessel_id",
       "vessels"
+    ],
+    "/places/base/more": [
+      "unsized"
+    ],
+    "/places/base/more/unsized": [
+      "in"
+    ],
+    "/places/base/unsized": [
+      "in"
     ],
     "/places/items": [
       "colours",
       "cup_id",
       "described",
       "item_id",
-      "shared"
+      "shared",
+      "unsized"
     ],
     "/places/items/described": [
       "allergens",
@@ -185,6 +200,9 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
       "solid",
       "unknown",
       "unsure"
+    ],
+    "/places/items/unsized": [
+      "in"
     ]
   },
   "PUT /api/setups/{id}/log": {

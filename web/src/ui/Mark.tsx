@@ -37,7 +37,10 @@ export const insteadOfCount = (m: Shown): string | undefined =>
   m === 'lid' ? say('not-used') : m === 'ruler' ? '?' : undefined
 
 /** How a whole stands, in a few words: ready only where its answer says so, and else what of it is in the way. */
-export function standing(whole: { mark: MarkName; ready: boolean }, things: { mark: MarkName }[]): string {
+export function standing(
+  whole: { mark: MarkName; ready: boolean },
+  things: { mark: MarkName; ask?: string }[],
+): string {
   if (whole.ready)
     return whole.mark === 'held-bowl'
       ? say('ready-with-precautions')
@@ -45,9 +48,10 @@ export function standing(whole: { mark: MarkName; ready: boolean }, things: { ma
         ? say('ready-with-our-routine')
         : say('ready')
   const n = Object.fromEntries(countMarks(things)) as Record<MarkName, number>
+  const open = things.filter((t) => t.mark !== 'lid' && (t.mark === 'ruler' || t.ask !== undefined)).length
   const parts = [
     n.lid ? say('remove-lid', { lid: n.lid }) : '',
-    n.ruler ? say('find-out-ruler', { ruler: n.ruler }) : '',
+    open ? say('find-out-ruler', { ruler: open }) : '',
   ].filter(Boolean)
   return say('not-ready-parts', { parts: parts.join(', ') || markInLine(whole.mark) })
 }

@@ -85,7 +85,7 @@ export const mixBase = (recipe_id: string, portion_g: number | undefined): Base 
   portion_g,
   colours: 1,
 })
-export const fillBase = (item_id: string | undefined, vessel_id: string, depth_mm: number): Base => ({
+export const fillBase = (item_id: string | undefined, vessel_id: string, depth_mm?: number): Base => ({
   kind: 'fill',
   item_id,
   vessel_id,

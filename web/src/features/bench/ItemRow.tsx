@@ -8,6 +8,8 @@ import { Changes } from '../../entities/thing/Changes'
 import { DescribeHere } from '../../entities/thing/DescribeHere'
 import { WhichKind, type Kind } from '../../entities/thing/WhichKind'
 import { mostOfOne } from '../../entities/setup/model'
+import { readNumber } from '../../ui/numbers'
+import { amountSaid, HowMuchIn } from './HowMuchIn'
 import { NotHere } from './NotHere'
 import { SetOf } from './SetOf'
 import { say } from './catalogue'
@@ -47,6 +49,7 @@ interface Props {
 
 /** How a set and what is shared are counted, in words. */
 function counted(item: PlanItem, line?: Line): string {
+  if (item.unsized) return amountSaid(item.unsized)
   if (line?.per_colour)
     return say('in-colours-of-each', {
       each: item.each,
@@ -106,18 +109,37 @@ export const ItemRow = memo(function ItemRow({
           </span>
         )}
       </div>
-      <span className="amount figure">{insteadOfCount(mark) ?? line?.count ?? ''}</span>
+      <span className="amount figure">{insteadOfCount(mark) ?? (line?.ask ? '?' : (line?.count ?? ''))}</span>
+      {!readOnly && item.unsized && (
+        <HowMuchIn
+          pieces
+          name={name}
+          unsized={item.unsized}
+          onSay={(each) => {
+            const number = Math.round(readNumber(each) * (item.unsized?.count ?? 1))
+            if (!(number >= 1 && number <= mostOfOne)) return Promise.resolve(say('type-how-many-up-to', { mostOfOne }))
+            act.set(item.id, { each: number, shared: true, unsized: undefined }, undefined, `${name}: ${number}.`)
+            return Promise.resolve(undefined)
+          }}
+          instead={{
+            words: say('give-each-child-one'),
+            take: () => act.set(item.id, { each: 1, shared: undefined, unsized: undefined }),
+          }}
+        />
+      )}
       {open && (
         <div className="controls">
-          <Stepper
-            label={item.shared ? say('name-for-all', { name }) : say('for-each-child', { name })}
-            unit={item.shared ? say('in-all-2') : say('each')}
-            value={item.each}
-            min={1}
-            max={mostOfOne}
-            disabled={readOnly}
-            onChange={(each) => act.set(item.id, { each }, `each-${item.id}`)}
-          />
+          {!item.unsized && (
+            <Stepper
+              label={item.shared ? say('name-for-all', { name }) : say('for-each-child', { name })}
+              unit={item.shared ? say('in-all-2') : say('each')}
+              value={item.each}
+              min={1}
+              max={mostOfOne}
+              disabled={readOnly}
+              onChange={(each) => act.set(item.id, { each }, `each-${item.id}`)}
+            />
+          )}
           <Form.Select
             aria-label={say('how-children-meet', { name })}
             value={item.use}

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Button } from 'react-bootstrap'
 import { v7 } from 'uuid'
-import { api, ask, type Answer, type Line, type Plan, type Schemas } from '../../api/client'
+import { api, ask, type Answer, type Line, type Plan, type Room, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import {
   asTemplate,
@@ -19,7 +19,7 @@ import { beside, linesOf, type Draft } from '../../entities/setup/draft'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
-import { add, asDeep } from './adding'
+import { add } from './adding'
 import { AddBox } from './AddBox'
 import type { RowActions } from './ItemRow'
 import { StartHere } from './StartHere'
@@ -38,6 +38,12 @@ interface Props {
   /** The set-up with every change, also before it is drawn. */
   latest: () => Draft
   onChange: (to: (d: Draft) => Draft, of?: string, text?: string) => void
+}
+
+/** What one child of a room has of a mix, and for how many it is made. */
+const mixFor = (rooms: Room[], id: string) => {
+  const { group, children } = rooms.find((r) => r.id === id) ?? {}
+  return { portion: group?.portion_g, children: children?.length }
 }
 
 const nothing: Opened = { row: null, measuring: null, missing: null }
@@ -100,9 +106,10 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
           const chosen = { item: { kind: kind.mix ? ('mix' as const) : ('thing' as const), ...kind, parts } }
           now.current(
             (d) => {
-              const { portion_g: portion } = rooms.find((r) => r.id === d.room_id)?.group ?? {}
+              const unsized = linesOf(d).find((i) => i.id === id)?.unsized
               return poured
-                ? add(without(d, id), where(d, id), [chosen], { vessels, portion }).draft
+                ? add(without(d, id), where(d, id), [{ ...chosen, unsized }], { vessels, ...mixFor(rooms, d.room_id) })
+                    .draft
                 : withItems(d, where(d, id), (items) =>
                     items.map((i) => (i.id === id ? { ...i, item_id: kind.id, described: undefined } : i)),
                   )
@@ -161,18 +168,14 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
                 client.ensureQueryData(bookQuery),
                 client.ensureQueryData(roomsQuery),
               ])
-              const { portion_g: portion } = rooms.find((r) => r.id === latest().room_id)?.group ?? {}
-              const added = add(latest(), at, all, { vessels, portion })
+              const added = add(latest(), at, all, { vessels, ...mixFor(rooms, latest().room_id) })
               setChosen(added.at)
               setNames((n) => ({ ...n, ...added.names }))
               const single = all.length === 1 ? (added.lines[0] ?? null) : null
               const asks = all[0] && ('described' in all[0] || ('item' in all[0] && all[0].item.kind === 'family'))
               setOpened({ ...nothing, row: single, measuring: single && asks ? single : null })
               onChange(() => added.draft)
-              return added.lines
             }}
-            onDepth={(id, mm, text) => onChange((d) => asDeep(d, id, mm, vessels ?? []), undefined, text)}
-            onCount={(line, each, text) => act.set(line, { each, shared: true }, undefined, text)}
           />
         ) : (
           <p className="soft">{say('forty-things-are-as-many')}</p>

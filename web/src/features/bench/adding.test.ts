@@ -2,7 +2,7 @@ import { expect, test } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { emptySetup } from '../../entities/setup/model'
 import { beside } from '../../entities/setup/draft'
-import { add, asDeep, depthIn } from './adding'
+import { add, depthIn } from './adding'
 import { toldOf, typedAs, type Chosen } from './chosen'
 
 const tub = { id: 'dish-tub', usual_mm: 60, deepest_mm: 120, frozen_mm: 80, closed_mm: 30 } as Schemas['Vessel']
@@ -93,11 +93,22 @@ test('what is chosen from the list keeps what else was typed with it', () => {
   )
 })
 
-test('what is in a bag, once somebody said it, makes what is poured as deep as that, as far as the vessel may be filled', () => {
-  const draft = all(thing('rice', 'filler'), thing('oats', 'filler'))
-  const deep = (mm: number, of: string) => asDeep(draft, of, mm, [tub]).places[0]?.base
-  expect(deep(42, 'rice')?.depth_mm).toBe(42)
-  expect(deep(42, 'oats')?.more?.[0]?.depth_mm).toBe(42)
-  expect(deep(900, 'rice')?.depth_mm).toBe(120)
-  expect(deep(42, 'salt')).toEqual(draft.places[0]?.base)
+test('an amount that nobody knows yet stands as that, in a base, in a layer, of things and of a mix', () => {
+  const unsized = { in: 'bag', count: 2 }
+  const { base, items } =
+    all(
+      { ...thing('rice', 'filler'), unsized },
+      { ...thing('oats', 'filler'), unsized },
+      { ...thing('corks'), unsized },
+    ).places[0] ?? {}
+  expect(base).toMatchObject({ unsized, more: [{ item_id: 'oats', depth_mm: 0, unsized }] })
+  expect(base?.depth_mm).toBeUndefined()
+  expect(items?.[0]).toMatchObject({ each: 0, unsized })
+  expect(all({ ...mix('stove-dough'), unsized }).places[0]?.base).toMatchObject({ portion_g: 80, unsized })
+})
+
+test('a mix that is said by its mass is as much for each child', () => {
+  const said = { ...mix('stove-dough'), amount: { words: '1 kg', mass_g: 1000 } }
+  const around = { vessels: [tub], portion: 80, children: 8 }
+  expect(add(emptySetup('room', '2026-11-30T09:30'), '', [said], around).draft.places[0]?.base?.portion_g).toBe(125)
 })

@@ -18,14 +18,16 @@ interface Around {
   vessels: Vessel[]
   /** What one child of the room has of a mix, in grams. */
   portion: number | undefined
+  /** How many children the room has. */
+  children?: number
 }
 
 interface Added {
   draft: Draft
   /** Where the next thing goes. */
   at: string
-  /** The line that each became; none of what is poured. */
-  lines: (string | undefined)[]
+  /** The lines that were laid. */
+  lines: string[]
   /** What lines are called. */
   names: Record<string, string>
 }
@@ -37,17 +39,14 @@ interface Added {
  */
 export function add(draft: Draft, at: string, chosen: Chosen[], around: Around): Added {
   const out: Added = { draft, at, lines: [], names: {} }
-  chosen.forEach((one, i) => {
-    put(out, one, around)
-    out.lines.length = i + 1
-  })
+  for (const one of chosen) put(out, one, around)
   return out
 }
 
-function put(out: Added, chosen: Chosen, { vessels, portion }: Around) {
+function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around) {
   const place = out.draft.places.find((p) => p.id === out.at)
-  const { amount } = chosen
-  const as = { use: chosen.use, count: amount?.in === undefined ? amount?.count : undefined }
+  const { amount, unsized } = chosen
+  const as = { use: chosen.use, count: amount?.in === undefined ? amount?.count : undefined, unsized }
   if ('vessel' in chosen)
     return into(
       out,
@@ -57,18 +56,20 @@ function put(out: Added, chosen: Chosen, { vessels, portion }: Around) {
   if ('described' in chosen) return lay(out, place, { described: chosen.described }, chosen.described.name, as)
   const { item } = chosen
   if (item.kind === 'family') return lay(out, place, { described: { name: item.name } }, item.name, as)
-  if (item.kind === 'mix') return fill(out, place, mixBase(item.id, portion))
+  if (item.kind === 'mix') {
+    const each = amount?.mass_g && children ? Math.round(amount.mass_g / children) : portion
+    return fill(out, place, { ...mixBase(item.id, each), unsized })
+  }
   const only = item.parts.includes('filler') && !item.parts.some((p) => p === 'find' || p === 'tool')
   if (item.parts.includes('filler') && out.at !== beside && !place?.base?.item_id && place?.base?.kind !== 'mix') {
     // A vessel that was chosen before what goes in it stays.
     const vessel = vessels.find((v) => v.id === place?.base?.vessel_id) ?? vessels[0]
+    const deep = (v: Vessel) =>
+      Math.min(amount?.depth_mm ?? Infinity, deepestOf(v, place?.base), depthIn(v, place?.base))
     if (vessel)
       fill(out, place, {
-        ...fillBase(
-          item.id,
-          vessel.id,
-          Math.min(amount?.depth_mm ?? Infinity, deepestOf(vessel, place?.base), depthIn(vessel, place?.base)),
-        ),
+        ...fillBase(item.id, vessel.id, unsized ? undefined : deep(vessel)),
+        unsized,
         vessels: place?.base?.vessels,
         use: place?.base?.use,
       })
@@ -77,30 +78,18 @@ function put(out: Added, chosen: Chosen, { vessels, portion }: Around) {
   if (only && place?.base?.kind === 'fill' && place.base.item_id) {
     const { base } = place
     const mm = base.depth_mm ?? 0
-    const each = Math.max(1, Math.floor(mm / (2 + (base.more?.length ?? 0))))
+    const each = unsized ? 0 : Math.max(1, Math.floor(mm / (2 + (base.more?.length ?? 0))))
+    const depth = base.unsized ? undefined : Math.max(1, mm - each)
+    const layer = { item_id: item.id, depth_mm: each, unsized }
     out.draft = withPlace(out.draft, place.id, (p) => ({
       ...p,
-      base: { ...base, depth_mm: mm - each, more: [...(base.more ?? []), { item_id: item.id, depth_mm: each }] },
+      base: { ...base, depth_mm: depth, more: [...(base.more ?? []), layer] },
     }))
     return
   }
   if (item.parts[0] === 'tool') return lay(out, undefined, { item_id: item.id }, item.name, as, beside)
   lay(out, place, { item_id: item.id }, item.name, as)
 }
-
-/** Makes what is poured of a thing as deep as it lies, as far as its vessel may be filled. */
-export const asDeep = (draft: Draft, itemId: string, mm: number, vessels: Vessel[]): Draft => ({
-  ...draft,
-  places: draft.places.map((p) => {
-    const { base } = p
-    const vessel = vessels.find((v) => v.id === base?.vessel_id)
-    if (base?.kind !== 'fill' || !vessel) return p
-    const depth = Math.min(mm, deepestOf(vessel, base))
-    if (base.item_id === itemId) return { ...p, base: { ...base, depth_mm: depth } }
-    const more = base.more?.map((m) => (m.item_id === itemId ? { ...m, depth_mm: depth } : m))
-    return more ? { ...p, base: { ...base, more } } : p
-  }),
-})
 
 /** Takes a vessel for what is poured, or begins a place in it. */
 function into(out: Added, place: Place | undefined, vessel: Vessel | undefined) {
@@ -112,7 +101,7 @@ function into(out: Added, place: Place | undefined, vessel: Vessel | undefined) 
       base: {
         ...(base ?? fillBase(undefined, vessel.id, 0)),
         vessel_id: vessel.id,
-        depth_mm: base?.item_id ? depthIn(vessel, base) : undefined,
+        depth_mm: base?.item_id && !base.unsized ? depthIn(vessel, base) : undefined,
       },
     }))
   else fill(out, undefined, fillBase(undefined, vessel.id, 0))
@@ -134,12 +123,13 @@ function lay(
   place: Place | undefined,
   thing: Pick<PlanItem, 'item_id' | 'described'>,
   name: string,
-  as: { use?: PlanItem['use']; count?: number },
+  as: { use?: PlanItem['use']; count?: number; unsized?: PlanItem['unsized'] },
   to = out.at,
 ) {
   // So many of them are for all together; else each child has one.
   const count = as.count === undefined ? 0 : Math.round(as.count)
-  const much = count > 0 ? { each: count, shared: true } : { each: 1 }
+  const known = count > 0 ? { each: count, shared: true } : { each: 1 }
+  const much = as.unsized ? { each: 0, shared: true, unsized: as.unsized } : known
   const item: PlanItem = { ...thing, id: v7(), ...much, use: as.use ?? 'open' }
   out.names[item.id] = name
   out.lines.push(item.id)

@@ -9,6 +9,8 @@ export type Chosen = (
   | { described: Described }
 ) & {
   amount?: Read['amount']
+  /** That amount, where nobody knows yet how much it is. */
+  unsized?: Schemas['Unsized']
   use?: PlanItem['use']
   /** Its states and what its packet claims, in words. */
   said?: string[]
@@ -19,8 +21,9 @@ export function chosenOf(read: Read): Chosen[] {
   const { kind, id = '', name, parts, amount, use, said } = read
   if (kind === 'heading') return []
   if (kind === 'vessel') return [{ vessel: id, name, amount }]
-  if (kind === 'words') return [{ described: { name }, amount, use, said }]
-  return [{ item: { kind, id, name, parts }, amount, use, said }]
+  const unsized = amount?.open === undefined ? undefined : { in: amount.in, count: amount.count ?? 1 }
+  if (kind === 'words') return [{ described: { name }, amount, unsized, use, said }]
+  return [{ item: { kind, id, name, parts }, amount, unsized, use, said }]
 }
 
 /** The lines that are headings of a list, and no things. */
@@ -40,7 +43,8 @@ export function typedAs(item: ShelfItem, answer: Schemas['WordsAnswer']): Chosen
   // A choice from the list settles what the words leave open.
   if (!same || (things.length === 1 && things[0]?.kind === 'words' && things[0].said.length === 0)) {
     const amount = things.length === 1 ? things[0]?.amount : undefined
-    return [{ item, amount: amount && { ...amount, depth_mm: undefined } }]
+    const { unsized } = things.flatMap(chosenOf)[0] ?? {}
+    return [{ item, amount: amount && { ...amount, depth_mm: undefined }, unsized: amount && unsized }]
   }
   return things.flatMap(chosenOf)
 }

@@ -379,7 +379,7 @@ function ThingRow({ line }: { line: Line }) {
         {line.meets && ` (${line.meets})`}
       </th>
       <td>{markWord(line.mark)}</td>
-      <td>{line.count > 0 && !insteadOfCount(line.mark) ? say('out-in', { count: line.count }) : ''}</td>
+      <td>{line.ask ?? (line.count > 0 && !insteadOfCount(line.mark) ? say('out-in', { count: line.count }) : '')}</td>
     </tr>
   )
 }
