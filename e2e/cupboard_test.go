@@ -259,6 +259,13 @@ func TestThePacketThatIsRead(t *testing.T) {
 	p.Click("button", "Close")
 	p.See("sesame-free", "needs")
 	p.Gone("the label must say so")
+	p.Click("button", "Add a jar")
+	p.Type("combobox", "Contents of the jar", "beads") // which of them is asked here too
+	p.Press("Enter")
+	p.See("Over 45 mm across, and what of?")
+	p.Accessible()
+	p.Click("button", "Over 45 mm")
+	p.See("Threading blocks, 50 mm", "Packet, place and packs")
 }
 
 // Two tabs write on one jar. What one saves takes the place of what nobody has touched in the other and of no typed

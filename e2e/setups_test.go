@@ -196,7 +196,7 @@ func TestATubFromItsList(t *testing.T) {
 		plan(p, "Lanterns")
 		p.Paste("combobox", "Add what goes in", list)
 		p.See("“Under the sea” is taken for a heading.", "Coloured rice, food dye: 4000 g", "Corks, whole: 1 × bag",
-			"How much is in one bag is not known yet.", "Sea creatures, plastic: 8 of them", "Dish tub, 5 of them",
+			"Corks, whole: how many are in one bag?", "Sea creatures, plastic: 8 of them", "Dish tub, 5 of them",
 			"Not ready: find out 4", "Over 45 mm across, and what of?")
 		p.Accessible()
 		p.Click("button", "Over 45 mm")

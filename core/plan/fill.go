@@ -77,7 +77,8 @@ type FillAnswer struct {
 	Finds unit.Volume // that is hidden in one tub
 	// SideBySide says that the fillers share the vessel, and do not lie over each other.
 	SideBySide bool
-	Poured     []Poured // from the floor up; empty for an empty vessel
+	Fillers    []material.Item
+	Poured     []Poured // each filler, from the floor up; empty while it is not known how much there is of one
 	Ice        *Ice     // what is turned out of it; nil for what is not frozen
 	// Guess is what can be counted in a jar; nil for anything else.
 	Guess *Guess
@@ -230,6 +231,9 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 		a.Notes = append(a.Notes,
 			"We have not checked the container. Make sure no child can put their head in it and nothing comes off.")
 		return nil
+	}
+	for _, l := range f.Layers {
+		a.Fill.Fillers = append(a.Fill.Fillers, l.Item)
 	}
 	if f.unsized() {
 		a.addUnsized(f, g, memo)

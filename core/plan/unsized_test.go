@@ -52,6 +52,7 @@ func TestNothingIsReadyOfWhichTheAmountIsNotKnown(t *testing.T) {
 			assert.Empty(t, a.Places[at].Fill.Poured)
 		}
 		assert.Len(t, a.Lines(), len(known.Lines()))
+		assert.Equal(t, known.Around().Families, a.Around().Families, "what it is does not hang on how much of it")
 	})
 }
 

@@ -20,7 +20,7 @@ func (a Answer) touched() (facts []*material.Facts, feels []material.Feel, names
 			if p.Mix != nil {
 				feel, name = p.Mix.Recipe.Feel(), p.Mix.Recipe.Within()
 			} else {
-				it := &p.Fill.Poured[j].Item
+				it := &p.Fill.Fillers[j]
 				feel, name = it.Feel, it.Within()
 			}
 			if !slices.Contains(names, name) {

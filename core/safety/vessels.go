@@ -93,7 +93,12 @@ var vesselRules = []Rule{
 			return objectsIf(q.facts.Filled.There() && (!known || g > liftFloor), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
-			g, _ := q.facts.Filled.Get()
+			g, known := q.facts.Filled.Get()
+			if !known {
+				return explanation{reason: "Full, the container may be too heavy to lift to or from the floor.",
+					numbers: []Number{{"to or from the floor", "7 kg"}, {"at waist height", "16 kg"}},
+					change:  "At most 7 kg with all that is in it.", do: []Precaution{doFillWhereItStands}}
+			}
 			e := explanation{
 				reason: say.F("{mass} kg when full: too heavy to lift to or from the floor.",
 					say.Fixed(g/1000, 1)),

@@ -194,6 +194,17 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "water", VesselID: "clear-bottle",
 				DepthMM: ptr(100.0), Frozen: true}
 		})},
+		{"places/0/base/unsized", "not both", plan(func(p *written.Plan) {
+			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",
+				DepthMM: ptr(20.0), Unsized: &written.Unsized{In: "bag", Count: 2}}
+		})},
+		{"places/0/base/unsized/count", "more than 0", plan(func(p *written.Plan) {
+			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",
+				Unsized: &written.Unsized{In: "bag", Count: -1}}
+		})},
+		{"places/0/items/0/unsized", "not both", plan(func(p *written.Plan) {
+			p.Places[0].Items[0].Unsized = &written.Unsized{Count: 1}
+		})},
 		{"places/1/id", "an id of its own", plan(func(p *written.Plan) { p.Places = append(p.Places, p.Places[0]) })},
 		{"beside/0/id", "the same id", plan(func(p *written.Plan) { p.Beside = p.Places[0].Items })},
 	} {

@@ -14,14 +14,17 @@ export interface Kind {
 }
 
 interface Props {
-  room: string
+  /** Undefined for every room. */
+  room?: string
   use: PlanItem['use']
   name: string
+  /** It has to be one of them: also of things that are judged alike. */
+  always?: boolean
   onTake: (kind: Kind) => void
 }
 
 /** The one question of a word that means several things, where it stands; nothing where it asks none. */
-export function WhichKind({ room, use, name, onTake }: Props) {
+export function WhichKind({ room, use, name, always, onTake }: Props) {
   const [answer, setAnswer] = useState<string>()
   const check = useQuery({
     ...checkQuery({ described: { name }, answer, use, room_id: room }),
@@ -33,11 +36,14 @@ export function WhichKind({ room, use, name, onTake }: Props) {
   useEffect(() => {
     if (only) onTake(only)
   })
-  if (!data?.question || !(data.question.waits || answer)) return null
+  const asked = data?.question && (always || data.question.waits || answer)
+  const kinds = answer || (always && !asked) ? (data?.nearest ?? []) : []
+  if (check.error && always) return <p role="alert">{check.error.message}</p>
+  if (!asked && kinds.length === 0) return null
   return (
     <div className="which-kind">
-      <Ask question={data.question} onAnswer={setAnswer} />
-      <Kinds kinds={answer ? (data.nearest ?? []) : []} onTake={onTake} />
+      {data?.question && asked && <Ask question={data.question} onAnswer={setAnswer} />}
+      <Kinds kinds={always ? kinds.filter((k) => k.kind !== 'mix') : kinds} onTake={onTake} />
     </div>
   )
 }

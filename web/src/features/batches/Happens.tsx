@@ -5,7 +5,7 @@ import { v7 } from 'uuid'
 import { api, ask, type Schemas } from '../../api/client'
 import { signWords, type Batch } from '../../entities/batch/model'
 import { roomsQuery } from '../../entities/room/queries'
-import { Pick } from '../../entities/thing/Pick'
+import { PickThing } from '../../entities/thing/PickThing'
 import { useRecord } from '../../forms/record'
 import { grams } from '../../ui/format'
 import { readNumber } from '../../ui/numbers'
@@ -189,7 +189,7 @@ export function Happens({
               </Button>
             </div>
           ) : (
-            <Pick
+            <PickThing
               label={say('what-was-added')}
               placeholder={say('flour-oats-vanilla-extract')}
               autoFocus

@@ -9,7 +9,7 @@ import { limits } from '../../api/limits.gen'
 import { orderOf } from '../../entities/recipe/order'
 import { bookQuery, makingQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
-import { Pick } from '../../entities/thing/Pick'
+import { PickThing } from '../../entities/thing/PickThing'
 import { Field, useRecord } from '../../forms/record'
 import { useSession } from '../../session/session'
 import { day, grams } from '../../ui/format'
@@ -245,7 +245,7 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
         ))}
       </ul>
       {(recipe === '' || lines.length > 0) && (
-        <Pick
+        <PickThing
           label={recipe ? say('something-else-went-in-too') : say('what-fills-the-tub')}
           placeholder={recipe ? say('oats-vanilla-extract') : say('rice-chickpeas-sand')}
           onPick={(i) =>

@@ -99,6 +99,17 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
             <span className="amount figure">
               {insteadOfCount(mark) ?? (line?.ask ? '?' : amount ? grams(amount) : '')}
             </span>
+            {!readOnly && (
+              <Button
+                variant="quiet"
+                className="drop-x"
+                aria-label={several ? say('take-out-name', { name }) : say('take-out-the-base')}
+                title={say('take-out')}
+                onClick={() => drop(n)}
+              >
+                ×
+              </Button>
+            )}
             {!readOnly && unsized && (
               <HowMuchInBase
                 base={base}
@@ -111,17 +122,6 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
                 onDepth={(mm) => setLayer(n, mm)}
                 onPortion={(portion_g) => onChange({ ...base, portion_g, unsized: undefined })}
               />
-            )}
-            {!readOnly && (
-              <Button
-                variant="quiet"
-                className="drop-x"
-                aria-label={several ? say('take-out-name', { name }) : say('take-out-the-base')}
-                title={say('take-out')}
-                onClick={() => drop(n)}
-              >
-                ×
-              </Button>
             )}
             {several && !readOnly && !layer?.unsized && (
               <div className="controls">

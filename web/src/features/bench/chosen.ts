@@ -49,12 +49,12 @@ export function typedAs(item: ShelfItem, answer: Schemas['WordsAnswer']): Chosen
   return things.flatMap(chosenOf)
 }
 
-/** What has to be said of what was added: how much nobody knows, and what of it is not as on the shelf. */
+/** What has to be said of what was added: how much of it, and what of it is not as on the shelf. */
 export const toldOf = (chosen: Chosen[]): string =>
   chosen
     .flatMap((c) => {
       const name = 'item' in c ? c.item.name : 'vessel' in c ? c.name : c.described.name
       const about = [c.amount?.words, ...(c.said ?? [])].filter(Boolean).join(', ')
-      return about ? [`${name}: ${about}.${c.amount?.open ? ` ${c.amount.open}` : ''}`] : []
+      return about ? [`${name}: ${about}.`] : []
     })
     .join(' ')

@@ -7,7 +7,7 @@ import { api, ask } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { inIt, quantity, type Jar } from '../../entities/stock/model'
 import { cupboardQuery, shoppingQuery } from '../../entities/stock/queries'
-import { Pick } from '../../entities/thing/Pick'
+import { PickThing } from '../../entities/thing/PickThing'
 import { mayWrite, useSession } from '../../session/session'
 import { day, money } from '../../ui/format'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
@@ -91,7 +91,7 @@ export function Cupboard() {
         </header>
         {error && <Failure error={error} retry={() => void cupboard.refetch()} />}
         {adding && (
-          <Pick
+          <PickThing
             label={say('what-goes-into-the-jar')}
             placeholder={say('flour-rice-wooden-boats')}
             autoFocus

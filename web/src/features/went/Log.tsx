@@ -7,7 +7,7 @@ import { outdate } from '../../api/keys'
 import { limits } from '../../api/limits.gen'
 import { logQuery, nextQuery } from '../../entities/log/queries'
 import { roomsQuery } from '../../entities/room/queries'
-import { Pick } from '../../entities/thing/Pick'
+import { PickThing } from '../../entities/thing/PickThing'
 import { itemQuery } from '../../entities/thing/queries'
 import { useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
@@ -321,7 +321,8 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
                 </li>
               ))}
             </ul>
-            <Pick
+            <PickThing
+              room={stored.offered.room_id}
               label={say('something-that-was-added')}
               placeholder={say('flour-water-vinegar')}
               onPick={(i) => {
