@@ -2,6 +2,7 @@ package naming
 
 import (
 	"slices"
+	"strconv"
 	"strings"
 
 	"emblo/core/material"
@@ -18,8 +19,11 @@ type Change struct {
 	Done bool
 	// Words name the thing once it is done, or once it is not done any more.
 	Words string
-	// Plain is the id of the thing, where by then nothing is said of it beside its name.
+	// Plain is the id of the thing, where by then nothing is said of it beside its name: another of the
+	// shelf, where that is what it becomes, as rice that is cooked.
 	Plain string
+	// Poured says that it is still one thing as it can be poured: what is cut is of any size up to its own.
+	Poured bool
 }
 
 // doable is one change: how it is said before the name of a thing or behind it, and of what it makes sense.
@@ -67,36 +71,97 @@ var doables = []doable{
 }
 
 // Changes returns what can be done to the one thing that words mean, and what they say has been done: only what is
-// read back as that thing so changed. Nothing is offered beside what a packet claims or a length of its own, which no
-// tap may take away.
+// read back as that thing so changed, or is another thing of the shelf by then. Nothing is offered beside what a packet
+// claims, which no tap may take away. Of what changes no verdict, as rinsing, nothing is offered: it is read where it
+// is typed.
 func (n *Namer) Changes(m Meaning) (all []Change) {
 	it, one := m.thing()
-	if !one || len(m.Said.Claims) > 0 || !told(m.Said.Length) {
+	if !one || len(m.Said.Claims) > 0 {
 		return nil
 	}
 	shelf, known := n.Thing(it.Name)
 	if !known || shelf.ID != it.ID {
 		return nil
 	}
-	for i, d := range doables {
+	offered := offeredFor(m.Said.Length)
+	for i, d := range offered {
 		done := d.saidIn(m.Said)
-		if !d.of(shelf.Facts) && !done {
+		if !done && (!d.of(shelf.Facts) || strings.HasPrefix(strings.ToLower(it.Name), d.before+" ")) {
 			continue
 		}
-		words := naming(it.Name, func(j int, x doable) bool {
+		if c, is := n.becomes(it, d); is && m.Said.Plain() {
+			all = append(all, c)
+			continue
+		}
+		words := naming(it.Name, offered, func(j int, x doable) bool {
 			return (j == i) != done && (j == i || x.saidIn(m.Said) && (x.mm == 0 || d.mm == 0))
 		})
 		read := n.Resolve(words, "")
-		if back, same := read.thing(); !same || back.ID != it.ID || d.saidIn(read.Said) == done {
+		back, same := read.thing()
+		if !same || back.ID != it.ID || d.saidIn(read.Said) == done {
 			continue
 		}
 		plain := ""
 		if read.Said.Plain() {
 			plain = it.ID
 		}
-		all = append(all, Change{Said: d.say(), Done: done, Words: words, Plain: plain})
+		_, poured := read.One()
+		all = append(all, Change{Said: d.say(), Done: done, Words: words, Plain: plain, Poured: poured})
 	}
 	return all
+}
+
+// becomes returns what makes a thing another one of the shelf: "white rice, dry" that is cooked is cooked rice.
+func (n *Namer) becomes(it material.Item, d doable) (Change, bool) {
+	name, _, _ := strings.Cut(it.Name, ",")
+	if d.before == "" {
+		return Change{}, false
+	}
+	read := n.Resolve(d.before+" "+name, "")
+	other, one := read.One()
+	if !one || other.ID == it.ID || !read.Said.Plain() || read.Meant != "" {
+		return Change{}, false
+	}
+	return Change{Said: d.say(), Words: other.Name, Plain: other.ID, Poured: other.Plays(material.Filler)}, true
+}
+
+// offeredFor are the changes that are offered for a thing, with the length that it was cut to.
+func offeredFor(length unit.Maybe[unit.Length]) []doable {
+	mm, sized := length.Get()
+	if !sized || slices.ContainsFunc(doables, func(d doable) bool { return d.mm == mm.Millimetres() }) {
+		return doables
+	}
+	own := doable{mm: mm.Millimetres(), behind: "cut to " + strconv.FormatFloat(mm.Millimetres(), 'f', -1, 64) + " mm",
+		of: func(material.Facts) bool { return true }}
+	return append(slices.Clone(doables), own)
+}
+
+// Called names the one thing that words mean with what was done to it and nothing else, so that it is read back as just
+// that; empty where it is as it is on the shelf, or more is said of it.
+func (n *Namer) Called(m Meaning) string {
+	it, one := m.One()
+	_, sized := m.Said.Length.Get()
+	if !one || m.Said.Plain() || sized || len(m.Said.Claims) > 0 || m.Said.Use != "" && m.Said.Use != "open" {
+		return ""
+	}
+	shelf, known := n.Thing(it.Name)
+	if !known || shelf.ID != it.ID {
+		return ""
+	}
+	words := naming(it.Name, doables, func(_ int, d doable) bool { return d.saidIn(m.Said) })
+	read := n.Resolve(words, "")
+	if back, same := read.One(); !same || back.ID != it.ID || !sameStates(read.Said, m.Said) {
+		return ""
+	}
+	return words
+}
+
+// sameStates reports whether the same that matters is said to have been done.
+func sameStates(a, b phrase.Said) bool {
+	within := func(a, b phrase.Said) bool {
+		return !slices.ContainsFunc(a.States, func(s phrase.State) bool { return !s.Neutral() && !b.Has(s) })
+	}
+	return within(a, b) && within(b, a)
 }
 
 // thing returns the one thing that words mean, in whatever state.
@@ -105,12 +170,6 @@ func (m Meaning) thing() (material.Item, bool) {
 		return material.Item{}, false
 	}
 	return *m.Members[0].Item, true
-}
-
-// told reports whether a length is none, or one that is offered.
-func told(length unit.Maybe[unit.Length]) bool {
-	mm, sized := length.Get()
-	return !sized || slices.ContainsFunc(doables, func(d doable) bool { return d.mm == mm.Millimetres() })
 }
 
 func (d doable) saidIn(said phrase.Said) bool {
@@ -128,18 +187,19 @@ func (d doable) say() say.Text {
 	return stateWords[d.state]
 }
 
-// naming names a thing with the changes that are wanted.
-func naming(name string, wanted func(int, doable) bool) string {
-	words := []string{name}
-	for i, d := range doables {
-		if !wanted(i, d) {
-			continue
-		}
-		if d.before != "" {
-			words = append([]string{d.before}, words...)
-		} else {
-			words = append(words, d.behind)
+// naming names a thing with the changes that are wanted, as somebody would say it.
+func naming(name string, all []doable, wanted func(int, doable) bool) string {
+	words := name
+	for i, d := range all {
+		switch {
+		case !wanted(i, d):
+		case d.before != "":
+			words = strings.ToUpper(d.before[:1]) + d.before[1:] + " " + strings.ToLower(words[:1]) + words[1:]
+		case strings.Contains(words, ","):
+			words += ", " + d.behind
+		default:
+			words += " " + d.behind
 		}
 	}
-	return strings.Join(words, " ")
+	return words
 }

@@ -10,6 +10,7 @@ import (
 	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/vessel"
+	"emblo/core/words"
 )
 
 func (b Base) read(shelf Shelf) (plan.Base, *strict.Fault) {
@@ -76,8 +77,8 @@ func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *strict.Fault) {
 			return nil, strict.Bad("/vessels", "Say how many containers there are, or leave it to how many children reach one.")
 		}
 	}
-	layer := func(id string, mm *float64, u *Unsized, at string) *strict.Fault {
-		l, f := readLayer(shelf, tub, id, mm, u)
+	layer := func(in Layer, mm *float64, at string) *strict.Fault {
+		l, f := in.read(shelf, tub, mm)
 		fill.Layers = append(fill.Layers, l)
 		if f != nil {
 			return f.Under(at)
@@ -90,23 +91,30 @@ func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *strict.Fault) {
 		}
 		return fill, nil
 	}
-	if f := layer(b.ItemID, b.DepthMM, b.Unsized, ""); f != nil {
+	if f := layer(Layer{ItemID: b.ItemID, Called: b.Called, Unsized: b.Unsized}, b.DepthMM, ""); f != nil {
 		return nil, f
 	}
 	for i, l := range b.More {
-		if f := layer(l.ItemID, &l.DepthMM, l.Unsized, fmt.Sprintf("/more/%d", i)); f != nil {
+		if f := layer(l, &l.DepthMM, fmt.Sprintf("/more/%d", i)); f != nil {
 			return nil, f
 		}
 	}
 	return fill, nil
 }
 
-// readLayer reads one filler of a vessel.
-func readLayer(shelf Shelf, tub vessel.Vessel, id string, mm *float64, u *Unsized) (plan.Layer, *strict.Fault) {
-	it, ok := shelf.Get(id)
+// read reads one filler of a vessel, and how deep it lies, where that is said.
+func (l Layer) read(shelf Shelf, tub vessel.Vessel, mm *float64) (plan.Layer, *strict.Fault) {
+	it, ok := shelf.Get(l.ItemID)
 	if !ok || !pours(it, tub) {
 		return plan.Layer{}, strict.Bad("/item_id", "Choose a filler from the shelf.")
 	}
+	if l.Called != "" {
+		if it, ok = shelf.Called(it, l.Called); !ok {
+			return plan.Layer{}, strict.Bad("/called", "%q is not %s with something done to it.", words.Cut(l.Called),
+				it.Name)
+		}
+	}
+	u := l.Unsized
 	unsized, f := u.read()
 	switch {
 	case f != nil:

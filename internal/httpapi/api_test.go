@@ -198,6 +198,10 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",
 				DepthMM: ptr(20.0), Unsized: &written.Unsized{In: "bag", Count: 2}}
 		})},
+		{"places/0/base/called", "is not Play sand", plan(func(p *written.Plan) {
+			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",
+				Called: "frozen peas", DepthMM: ptr(20.0)}
+		})},
 		{"places/0/base/unsized/count", "more than 0", plan(func(p *written.Plan) {
 			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",
 				Unsized: &written.Unsized{In: "bag", Count: -1}}

@@ -129,6 +129,8 @@ func (d LookUp) thing(m naming.Meaning, typed string, into pouring) written.Word
 	switch {
 	case one && m.Said.Plain():
 		t.Kind, t.ID, t.Name, t.Parts = "thing", it.ID, d.Pen.Name(it.ID, it.Name), parts(it)
+	case one && onlyPoured(it) && d.Names.Called(m) != "":
+		t.Kind, t.ID, t.Name, t.Called, t.Parts = "thing", it.ID, d.Pen.Name(it.ID, it.Name), d.Names.Called(m), parts(it)
 	case len(m.Members) == 1 && m.Members[0].Mix != nil:
 		t.Kind, t.ID, t.Name = "mix", m.Members[0].ID(), d.Pen.Text(m.Members[0].Say())
 	case m.Family != nil && !m.Said.Plain():
@@ -141,12 +143,17 @@ func (d LookUp) thing(m naming.Meaning, typed string, into pouring) written.Word
 	}
 	for _, c := range d.Names.Changes(m) {
 		t.Changes = append(t.Changes, written.WordsChange{Said: d.Pen.Text(c.Said), Done: c.Done, Words: c.Words,
-			ID: c.Plain})
+			ID: c.Plain, Poured: c.Poured})
 	}
 	if m.Said.Amount.Said() {
 		t.Amount = d.amount(m.Said.Amount, it, one, into)
 	}
 	return t
+}
+
+// onlyPoured reports whether a thing is a filler and nothing else.
+func onlyPoured(it material.Item) bool {
+	return it.Plays(material.Filler) && !it.Plays(material.Find) && !it.Plays(material.Tool)
 }
 
 // maxDescribed is how long the name of a thing of a set-up may be.

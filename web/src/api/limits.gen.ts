@@ -11,6 +11,7 @@ export const limits = {
   },
   "Base": {
     "batch_id": 36,
+    "called": 60,
     "item_id": 64,
     "more": 10,
     "recipe_id": 64,
@@ -111,6 +112,7 @@ export const limits = {
     "language": 10
   },
   "Layer": {
+    "called": 60,
     "item_id": 64
   },
   "ListAnswer": {

@@ -3256,6 +3256,8 @@ export interface components {
             portion_g?: number;
             colours?: number;
             item_id?: string;
+            /** @description Words that name that thing with what was done to it, as "frozen peas". */
+            called?: string;
             vessel_id?: string;
             /** Format: double */
             depth_mm?: number;
@@ -3279,6 +3281,7 @@ export interface components {
         /** @description A further filler, and how thick it lies. */
         Layer: {
             item_id: string;
+            called?: string;
             /**
              * Format: double
              * @description 0 where it is unsized.
@@ -3652,6 +3655,8 @@ export interface components {
             kind: "thing" | "mix" | "vessel" | "heading" | "words";
             id?: string;
             name: string;
+            /** @description With what was done to it, where it is poured. */
+            called?: string;
             parts: string[];
             /** @description Its states, and what its packet claims. */
             said: string[];
@@ -3665,8 +3670,10 @@ export interface components {
             done: boolean;
             /** @description The name of the thing once it is done, or once it is not done any more. */
             words: string;
-            /** @description Its id, where nothing is said of it beside its name. */
+            /** @description Its id, where nothing is said of it beside its name: of another thing where that is what it becomes. */
             id?: string;
+            /** @description It still fills a vessel, all of it alike. */
+            poured?: boolean;
         };
         WordsAmount: {
             words: string;

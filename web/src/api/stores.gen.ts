@@ -149,6 +149,7 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
     ],
     "/places/base": [
       "batch_id",
+      "called",
       "colours",
       "depth_mm",
       "frozen",
@@ -164,6 +165,7 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
       "vessels"
     ],
     "/places/base/more": [
+      "called",
       "unsized"
     ],
     "/places/base/more/unsized": [

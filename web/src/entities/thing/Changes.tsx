@@ -8,16 +8,19 @@ import { say } from './catalogue'
 export function Changes({
   name,
   about,
+  poured,
   onChange,
 }: {
   /** What it is called, with all that was said of it. */
   name: string
   about: string
+  /** Only what leaves it one thing that fills a vessel. */
+  poured?: boolean
   onChange: (change: Schemas['WordsChange']) => void
 }) {
   const { data } = useQuery(wordsQuery({ text: name }))
   const things = data?.lines.flatMap((l) => l.things) ?? []
-  const changes = things.length === 1 ? (things[0]?.changes ?? []) : []
+  const changes = things.length === 1 ? (things[0]?.changes ?? []).filter((c) => !poured || c.poured) : []
   if (changes.length === 0) return null
   return (
     <div className="changes" role="group" aria-label={say('what-was-done-to', { about })}>

@@ -8,6 +8,7 @@ import { insteadOfCount, Mark } from '../../ui/Mark'
 import { Stepper } from '../../ui/Stepper'
 import { deepestOf } from './adding'
 import { HowMuchInBase } from './HowMuchIn'
+import { Changes } from '../../entities/thing/Changes'
 import { NotHere } from './NotHere'
 import { typedIn } from '../../words/typed'
 import { say } from './catalogue'
@@ -38,7 +39,9 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
   const layers =
     base.kind === 'fill'
       ? [
-          ...(base.item_id ? [{ item_id: base.item_id, depth_mm: base.depth_mm ?? 0, unsized: base.unsized }] : []),
+          ...(base.item_id
+            ? [{ item_id: base.item_id, called: base.called, depth_mm: base.depth_mm ?? 0, unsized: base.unsized }]
+            : []),
           ...(base.more ?? []),
         ]
       : []
@@ -51,12 +54,19 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
         : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, depth_mm, unsized: undefined } : l)) },
       `depth-${n}`,
     )
+  const setWhat = (n: number, item_id: string, called?: string) =>
+    onChange(
+      n === 0
+        ? { ...base, item_id, called }
+        : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, item_id, called } : l)) },
+    )
   const drop = (n: number) => {
     if (!several) return onChange(undefined)
     const [first, ...more] = layers.filter((_, i) => i !== n)
     onChange({
       ...base,
       item_id: first?.item_id,
+      called: first?.called,
       depth_mm: first?.unsized ? undefined : first?.depth_mm,
       unsized: first?.unsized,
       more: more.length > 0 ? more : undefined,
@@ -123,6 +133,14 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
                 onPortion={(portion_g) => onChange({ ...base, portion_g, unsized: undefined })}
               />
             )}
+            {open && !readOnly && layer && line && (
+              <Changes
+                poured
+                name={layer.called ?? line.name}
+                about={name}
+                onChange={({ id, words }) => setWhat(n, id ?? layer.item_id, id ? undefined : words)}
+              />
+            )}
             {several && !readOnly && !layer?.unsized && (
               <div className="controls">
                 {(n === 0 || !base.side_by_side) && (
@@ -175,7 +193,7 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
             onTake={(s) => {
               setMissing(false)
               onSwap(
-                { ...base, item_id: s.item_id, frozen: undefined },
+                { ...base, item_id: s.item_id, called: undefined, frozen: undefined },
                 say('in-place-of', { name: s.name, name2: lines[0]?.name ?? '' }),
               )
             }}

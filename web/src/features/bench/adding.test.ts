@@ -93,6 +93,14 @@ test('what is chosen from the list keeps what else was typed with it', () => {
   )
 })
 
+test('what was done to a filler stays with it, and beside all places it is words', () => {
+  const frozen = { ...thing('peas', 'filler'), called: 'Frozen peas' }
+  expect(all(frozen).places[0]?.base).toMatchObject({ item_id: 'peas', called: 'Frozen peas' })
+  const around = { vessels: [tub], portion: undefined }
+  const { draft } = add(emptySetup('room', '2026-11-30T09:30'), beside, [frozen], around)
+  expect(draft.beside[0]?.described?.name).toBe('Frozen peas')
+})
+
 test('an amount that nobody knows yet stands as that, in a base, in a layer, of things and of a mix', () => {
   const unsized = { in: 'bag', count: 2 }
   const { base, items } =

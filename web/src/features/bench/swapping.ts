@@ -9,8 +9,8 @@ type Swap = Schemas['Swap']
 /** A base with a swap in place of one of its fillers, or of its recipe; what is swapped for ice is not frozen. */
 function swapped(base: Base, n: number, s: Swap): Base {
   if (s.recipe_id) return { ...base, recipe_id: s.recipe_id }
-  if (n > 0) return { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, item_id: s.item_id } : l)) }
-  return { ...base, item_id: s.item_id, frozen: undefined }
+  if (n > 0) return { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, item_id: s.item_id, called: undefined } : l)) }
+  return { ...base, item_id: s.item_id, called: undefined, frozen: undefined }
 }
 
 /** How a swap for a line of an answer is asked for and taken; undefined for what stays whole in a mix, and for cups. */
@@ -28,7 +28,7 @@ export function swapping(
       const one: Base =
         n === 0
           ? { ...base, more: undefined }
-          : { ...base, item_id: base.more?.[n - 1]?.item_id, depth_mm: base.more?.[n - 1]?.depth_mm, more: undefined }
+          : { ...base, ...base.more?.[n - 1], more: undefined }
       return {
         input: { room_id, play_at, base: one },
         onTake: (s) =>
