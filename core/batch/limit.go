@@ -98,7 +98,7 @@ func (s State) byPractice() []Limit {
 	made := s.Made.On
 	until := Limit{made.Plus(k.Days), s.keepsWords(k)}
 	if k.Sealed > 0 && s.Made.Chilled && s.Uses == 0 && len(s.Later) == 0 {
-		until = Limit{made.Plus(k.Sealed), "closed and chilled, no hand was in it"}
+		until = Limit{made.Plus(k.Sealed), "sealed and chilled straight away, untouched"}
 	}
 	if !s.Looked.IsZero() && k.Granted() > k.Days {
 		if granted := s.Looked.Plus(max(1, k.Days)); granted.After(until.On) {
@@ -185,7 +185,7 @@ func (s State) byUse(e Event) (all []Limit) {
 		return !dry(it.Facts.Form)
 	})
 	if e.Ill {
-		all = append(all, Limit{e.On, "it was out while something catching went round"})
+		all = append(all, Limit{e.On, "it was out while illness went round"})
 	}
 	if e.Mouthed && !isDry {
 		all = append(all, Limit{e.On, "a child who mouths had it"})

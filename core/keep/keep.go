@@ -138,14 +138,14 @@ func (k Keeping) Stands() (days int, ok bool) {
 // part.
 func (k Keeping) Say() say.Text {
 	if !k.known {
-		return "not known: one group, then the bin"
+		return "not known: for one group, then throw away"
 	}
 	parts := make([]say.Text, 0, 4)
 	switch {
 	case k.Touch == OneUse:
 		parts = append(parts, "one child, one use")
 	case k.Touch == OneGroup && k.Where == Room && k.Days == 0:
-		parts = append(parts, "one group, then the bin")
+		parts = append(parts, "for one group, then throw away")
 	case k.Lasting:
 		parts = append(parts, "does not turn")
 	case k.Minutes == 0 && (k.Where != Frozen || k.Days > 0):

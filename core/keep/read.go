@@ -18,7 +18,7 @@ var (
 	usesRE   = regexp.MustCompile(`\b(?:or |for |at most )?(\d+|\p{L}+) (?:uses|times)\b`)
 	sameRE   = regexp.MustCompile(`\b(?:(?:the |that )?same day|on the day|that day|its day|today)\b`)
 	groupRE  = regexp.MustCompile(
-		`\b(?:(?:one|1|a single|single|each|every) (?:group|session|class)|fresh for each group|then (?:the )?bin)\b`)
+		`\b(?:(?:one|1|a single|single|each|every) (?:group|session|class)|fresh for each group|then (?:the )?bin|then (?:throw|thrown) (?:it )?away)\b`)
 	useRE    = regexp.MustCompile(`\b(?:(?:one|1|single)[ -](?:use|child|time)|never used again|used once)\b`)
 	lastsRE  = regexp.MustCompile(`\b(?:until (?:it is )?worn(?: out)?|for ?ever|does not turn|indefinitely)\b`)
 	coldRE   = regexp.MustCompile(`\b(?:chilled|fridge|refrigerator|refrigerated|cold box)\b`)

@@ -37,7 +37,7 @@ func (f *Family) finding(all []Judged) safety.Finding {
 	}
 	what := say.F("{some} OK and others are not, such as {worst}", numbered(in), say.Within(worst))
 	if in == 0 {
-		what = "none is OK, each for a reason of its own"
+		what = "none is OK, for different reasons"
 	}
 	return safety.Finding{
 		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,

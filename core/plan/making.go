@@ -166,7 +166,7 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 				text = say.Run(text, "Makes the full amount.")
 			}
 			if !rep.Known {
-				text = say.Run(text, "Look whether there is enough: it has not been weighed.")
+				text = say.Run(text, "Check that there is enough: it is not weighed.")
 			}
 			ways = append(ways, Way{Kind: "instead", Sentence: text, Made: m.Batch.Made, Verdict: v,
 				ItemID: rep.Sub.Item.ID})

@@ -300,7 +300,7 @@ func TestPlacesAreMadeInOneLine(t *testing.T) {
 	ice := []recipe.Step{{Text: "Fill", Minutes: 4}, {Text: "Freeze", Minutes: 300, Kind: recipe.Freeze}}
 	dough := []recipe.Step{{Text: "Cook", Minutes: 20}, {Text: "Cool", Minutes: 30, Kind: recipe.Cool}}
 	got := inTime([][]recipe.Step{dough, ice})
-	assert.Equal(t, []recipe.Step{ice[0], {Text: say.F("{step}; meanwhile it goes on", say.Text("Freeze")),
+	assert.Equal(t, []recipe.Step{ice[0], {Text: say.F("{step}; meanwhile, do the next step", say.Text("Freeze")),
 		Minutes: 250, Kind: recipe.Freeze}, dough[0], dough[1]}, got)
 }
 

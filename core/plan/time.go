@@ -36,7 +36,7 @@ func during(steps, others []recipe.Step) []recipe.Step {
 	hands, waiting := recipe.Minutes(others)
 	if left := waited(steps[at]) - hands - waiting; left > 0 {
 		wait := steps[at]
-		wait.Text, wait.Minutes = say.F("{step}; meanwhile it goes on", say.Text(wait.Text)), left
+		wait.Text, wait.Minutes = say.F("{step}; meanwhile, do the next step", say.Text(wait.Text)), left
 		return slices.Concat(steps[:at], []recipe.Step{wait}, others, steps[at+1:])
 	}
 	return slices.Concat(steps, others)

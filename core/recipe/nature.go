@@ -85,7 +85,7 @@ const (
 )
 
 var classWords = [...]say.Text{
-	ClassUnknown: "what grows in it is not known: one group, then bin",
+	ClassUnknown: "keeping time not known: for one group, then throw away",
 	Stable:       "dry or salty enough that no germs of food poisoning grow; mould still can",
 	Sour:         "sour and dry enough that no germs of food poisoning grow; mould still can",
 	ByLabel:      "not food, so nothing is worked out: the label of what is in it goes first",

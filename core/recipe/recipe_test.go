@@ -63,7 +63,7 @@ func TestStepsOfTheBookTakeUpWhatTheyAreDoneAt(t *testing.T) {
 	probes := 0
 	for _, r := range Standard().Recipes() {
 		for _, s := range r.Steps {
-			if text := s.Text.String(); strings.Contains(text, "probe") {
+			if text := s.Text.String(); strings.Contains(text, "food thermometer") {
 				assert.True(t, s.Probe.Asked(), text)
 				assert.Equal(t, strings.Contains(text, "or less"), s.Probe.Most, text)
 				probes++

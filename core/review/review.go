@@ -77,9 +77,9 @@ func Amount(what string, was float64, w Went) (c Change, ok bool) {
 func Notes(w Went, figures bool, ownThing string) (all []Change) {
 	switch {
 	case w.Level < 0 && !figures:
-		all = append(all, Change{What: Note, Why: "Too hard: begin a rung lower."})
+		all = append(all, Change{What: Note, Why: "Too hard: start one step simpler."})
 	case w.Level > 0 && !figures:
-		all = append(all, Change{What: Note, Why: "Too easy: begin a rung higher."})
+		all = append(all, Change{What: Note, Why: "Too easy: start one step harder."})
 	}
 	if ownThing != "" {
 		all = append(all, Change{What: Note, Why: say.F("The children made it their own: {what}. Leave room for that.",

@@ -17,7 +17,7 @@ var contentRules = []Rule{
 		ID: "raw-flour", Title: "Raw flour or egg", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		untilCooked: true,
 		Ground:      Ground{"US FDA and CDC: raw flour and raw egg are not ready to eat", QuotedFromMemory},
-		Threshold:   "Raw cereal flour, starch not labelled ready to eat, untreated oats or raw egg, unless the whole mix is heated to 80 °C by probe: do not use under 36 months, from that age on, and sealed, precautions, no tasting. Oven-toasting at home and a kettle do not make it safe.",
+		Threshold:   "Raw cereal flour, starch not labelled ready to eat, untreated oats or raw egg, unless the whole mix is heated to 80 °C by food thermometer: do not use under 36 months, from that age on, and sealed, precautions, no tasting. Oven-toasting at home and a kettle do not make it safe.",
 		judges:      material.TraitsOf(material.RawFlour, material.RawEgg),
 		Examples: []Example{
 			{Words: "raw flour at 35 months", Thing: thing("", "", "wheat", "food;powder;raw-flour"), Use: Open,

@@ -214,13 +214,13 @@ var elementRules = []Rule{
 	{
 		ID: "hot", Title: "Hot", Family: FamilyElements,
 		Ground:    Ground{"Burn literature; ISO 13732-1", QuotedFromMemory},
-		Threshold: "Above 40 °C: do not use until it has cooled, by probe. A cooked base whose heat is not known: find out first. One that its recipe cools: precautions, by probe. Hotter steps are for adults only.",
+		Threshold: "Above 40 °C: do not use until it has cooled, by food thermometer. A cooked base whose heat is not known: find out first. One that its recipe cools: precautions, by probe. Hotter steps are for adults only.",
 		Examples: []Example{
 			{Words: "dough at 41 °C", Thing: thing("", "", "none", "food;dough;hot=41"), Use: Open, Months: 60,
 				Want: KeepOut},
 			{Words: "dough at 40 °C", Thing: thing("", "", "none", "food;dough;hot=40"), Use: Open, Months: 60,
 				Want: GoesIn},
-			{Words: "dough just off the stove, no probe", Thing: thing("", "", "none", "food;dough;hot"), Use: Open,
+			{Words: "dough just off the stove, no thermometer", Thing: thing("", "", "none", "food;dough;hot"), Use: Open,
 				Months: 60, Want: MeasureFirst},
 			{Words: "cooked dough that the recipe lets cool", Thing: thing("", "", "none", "food;dough;cooled"),
 				Use: Open, Months: 60, Want: WithAHand},
@@ -242,11 +242,11 @@ var elementRules = []Rule{
 			e := explanation{
 				reason:  "A small child's skin burns at lower heat and faster than an adult's; the middle of a dough stays hot longest.",
 				numbers: []Number{{"limit", "40 °C"}},
-				change:  "Spread it thin, wait, and measure the middle with a probe.",
+				change:  "Spread it thin, wait, and measure the middle with a food thermometer.",
 				do:      []Precaution{doProbe40},
 			}
 			if known {
-				e.numbers = append(e.numbers, Number{"by probe", say.F("{heat} C", say.Figure(heat))})
+				e.numbers = append(e.numbers, Number{"by food thermometer", say.F("{heat} °C", say.Figure(heat))})
 			}
 			return e
 		},

@@ -158,7 +158,7 @@ var factWords = [...]say.Text{
 	factDepth:    "how deep it lies", factFragment: "the smallest piece it can come apart into",
 	factMagnet: "whether it contains a magnet", factPlant: "which plant it is",
 	factFinish: "what its paint or metal is", factTasted: "whether every child under 1 has eaten it at home",
-	factHeat: "how hot it is, by probe", factCord: "how long the free end or the loop is",
+	factHeat: "how hot it is, by food thermometer", factCord: "how long the free end or the loop is",
 	factOpening: "how far round the opening of the bag is", factAlcohol: "how much alcohol is in it",
 	factKept: "how often and how long it has been out", factRule: "how to check it",
 	factPacket: "what is in this packet",

@@ -6,7 +6,7 @@ type Way string
 // The ways.
 const (
 	ByAnswer  Way = ""
-	ByMeasure Way = "measure" // with a ruler, a gauge or a probe
+	ByMeasure Way = "measure" // with a ruler, a gauge or a thermometer
 	ByLabel   Way = "read"    // on the packet that is in use
 	ByFamily  Way = "ask"     // of the family of a child
 	ByName    Way = "name"    // from somebody who knows plants

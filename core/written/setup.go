@@ -1,6 +1,12 @@
 package written
 
-import "time"
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"emblo/core/strict"
+)
 
 // Base is what fills a place: a mix (recipe, portion, colours), or fillers poured to a depth; a
 // vessel without a filler holds only what lies in it.
@@ -124,7 +130,34 @@ type PacketLabel struct {
 type Setup struct {
 	Name     string `json:"name" max:"60"`
 	Template bool   `json:"template,omitzero"` // it is kept to start others from
+	// Doers say who does each precaution; nothing of the answer hangs on them.
+	Doers []Doer `json:"doers,omitzero" max:"60"`
 	Plan
+}
+
+// Doer is who does one precaution, by its id.
+type Doer struct {
+	ID string `json:"id" max:"120"`
+	By string `json:"by" max:"40"`
+}
+
+// Checked returns a set-up to be kept with its names trimmed; a fault names what is missing in it.
+func (s Setup) Checked() (Setup, *strict.Fault) {
+	var f *strict.Fault
+	if s.Name, f = name("/name", s.Name, "Give the set-up a name"); f != nil {
+		return s, f
+	}
+	s.Doers = slices.Clone(s.Doers)
+	for i := range s.Doers {
+		d, at := &s.Doers[i], fmt.Sprintf("/doers/%d", i)
+		if d.ID == "" || slices.ContainsFunc(s.Doers[:i], func(o Doer) bool { return o.ID == d.ID }) {
+			return s, strict.Bad(at+"/id", "Say who does each precaution once.")
+		}
+		if d.By, f = name(at+"/by", d.By, "Say who does it"); f != nil {
+			return s, f
+		}
+	}
+	return s, nil
 }
 
 // SetupInput is a set-up to be saved over the version last read; 0 creates it.

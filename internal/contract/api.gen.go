@@ -334,6 +334,9 @@ type DayInput = written.DayInput
 // Described A thing measured by hand, or by answers alone. What is left out is not known, and is never cleared.
 type Described = written.Described
 
+// Doer defines model for Doer.
+type Doer = written.Doer
+
 // Dose defines model for Dose.
 type Dose = written.Dose
 

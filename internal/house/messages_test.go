@@ -148,7 +148,6 @@ func dataSources() map[string][]string {
 	s := map[string][]string{}
 	add := func(of string, texts ...string) { s[of] = append(s[of], texts...) }
 	for _, it := range material.Standard().Items() {
-		add("thing.keeps", string(it.Keeps.Say()))
 		add("thing.trains", it.Manner.Trains...)
 		add("thing.colour", it.Manner.Colours...)
 		for _, sub := range larder.Substitutes(it.ID) {

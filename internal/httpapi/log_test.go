@@ -53,7 +53,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 		a.do(http.MethodPut, path, log, http.StatusOK, &said)
 	}
 	require.Len(t, said.Changes, 2, "%+v", said.Changes)
-	assert.Equal(t, []string{"note", "Too hard: begin a rung lower."}, []string{said.Changes[1].What,
+	assert.Equal(t, []string{"note", "Too hard: start one step simpler."}, []string{said.Changes[1].What,
 		said.Changes[1].Words}, "each child had one cutter: no figure changes")
 	assert.Equal(t, []any{"portion", "stove-dough", 120.0, 70.0}, []any{said.Changes[0].What, said.Changes[0].About,
 		said.Changes[0].Was, said.Changes[0].To})

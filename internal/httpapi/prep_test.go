@@ -184,7 +184,7 @@ func TestPrepCalendarReadsBack(t *testing.T) {
 		assert.Equal(t, []string{s.Text, s.Room, s.Starts, s.Ends}, []string{text(events[i], ical.PropSummary),
 			text(events[i], ical.PropLocation), starts.In(zone).Format("2006-01-02T15:04"),
 			ends.In(zone).Format("2006-01-02T15:04")})
-		assert.Equal(t, s.Asks != "", strings.Contains(text(events[i], ical.PropDescription), "The probe has to read "+
+		assert.Equal(t, s.Asks != "", strings.Contains(text(events[i], ical.PropDescription), "The food thermometer has to read "+
 			s.Asks))
 	}
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: d.Slots[0].ID, Done: true,

@@ -47,7 +47,7 @@ func (d Batches) summary(b *desk.Batch, s batch.State, fault *strict.Fault, toda
 		RoomID: b.Written.RoomID, MadeOn: b.Written.MadeOn, State: batchPast}
 	switch {
 	case fault != nil:
-		w.Unreadable, w.Why = fault.Sentence, d.Pen.Text("what is kept of it does not read")
+		w.Unreadable, w.Why = fault.Sentence, d.Pen.Text("what is stored cannot be read")
 	default:
 		l := s.Keeps()
 		w.RoomID, w.Uses, w.LeftG, w.Until, w.Why = s.Room, s.Uses, s.Left.Grams(), l.On.String(), d.Pen.Text(l.Why)
@@ -189,7 +189,7 @@ func (d Batches) happened(e written.BatchEvent) say.Text {
 		case e.Mouths:
 			return say.F("used in {room}, where a child mouths", where)
 		case e.Ill:
-			return say.F("used in {room}, while something catching went round", where)
+			return say.F("used in {room}, while illness went round", where)
 		}
 		return say.F("used in {room}", where)
 	case batch.Moved.String():

@@ -198,7 +198,7 @@ func Notes(pen pen.Pen, s written.PrepSlot) []string {
 	at := func(wall string) say.Text { return say.Copied(wall[:10] + " " + wall[11:]) }
 	said := []say.Text{say.F("{setup} for {room}, opens {time}", say.Copied(s.Setup), say.Copied(s.Room), at(s.PlayAt))}
 	if s.Asks != "" {
-		said = append(said, say.F("The probe has to read {degrees}.", say.Copied(s.Asks)))
+		said = append(said, say.F("The food thermometer has to read {degrees}.", say.Copied(s.Asks)))
 	}
 	if s.AdultOnly {
 		said = append(said, "Adult only.")
@@ -208,13 +208,13 @@ func Notes(pen pen.Pen, s written.PrepSlot) []string {
 		if s.WaitText != "" {
 			what = say.Copied(s.WaitText)
 		}
-		said = append(said, say.F("Then by itself: {what}, until {time}.", what, at(s.WaitUntil)))
+		said = append(said, say.F("Then leave it: {what}, until {time}.", what, at(s.WaitUntil)))
 	}
 	if s.LateMinutes > 0 {
 		said = append(said, "Too late for play time")
 	}
 	if s.Crowded {
-		said = append(said, "More hands, or more room, are needed then than there are.")
+		said = append(said, "Not enough adults or space at this time.")
 	}
 	if s.Outside {
 		said = append(said, "Outside prep time")

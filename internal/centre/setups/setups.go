@@ -40,9 +40,11 @@ func setupOf(doc store.Doc) (written.StoredSetup, error) {
 func (h Setups) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID,
 	in written.SetupInput) (written.SavedSetup, error) {
 	var out written.SavedSetup
-	if in.Name = strings.TrimSpace(in.Name); in.Name == "" {
-		return out, strict.Bad("/name", "Give the set-up a name.")
+	checked, fault := in.Checked()
+	if fault != nil {
+		return out, fault
 	}
+	in.Setup = checked
 	d, at, err := h.DeskAt(ctx, s)
 	if err != nil {
 		return out, err
