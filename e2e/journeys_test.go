@@ -156,7 +156,7 @@ func TestNewThingIsJudgedByAnswering(t *testing.T) {
 	p.Click("button", "None of these")
 	p.See("6. Has it any of these?", "a rigid hole of 5 to 12 mm")
 	p.Click("button", "None of these")
-	p.See("Nothing is left to ask", "56 × 8 mm", "No rule objects.")
+	p.See("Nothing is left to ask", "56 × 8 mm", "OK.")
 	p.Accessible()
 	p.Size(390, 844)
 	p.Accessible()

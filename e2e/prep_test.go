@@ -60,18 +60,18 @@ func TestPrepDays(t *testing.T) {
 	file := p.Download("prep-"+p.Path()[len("/prep?day="):]+".ics", func() { p.Click("button", "Calendar file") })
 	assert.Contains(t, string(file), "SUMMARY:Whisk flour\\, salt and cream of tartar")
 	p.Click("link", "Print the day")
-	p.See("Hands-on", "The probe reads ______ °C: 80 °C or more", "adult only")
+	p.See("Hands-on", "The thermometer reads ______ °C: 80 °C or more", "adult only")
 	p.Accessible()
 	onePage(t, p)
 	p.Click("link", "Back to the day")
 	p.See("Last free prep time before play")
 
 	// What clears a rule is measured; what is done without a network is kept and sent, once.
-	const cook = "Cook on low heat, stirring to the bottom all the time, until the dough leaves the pot and a probe in the middle reads 80 °C"
-	p.Type("textbox", "The probe reads, °C, for "+cook, "72")
+	const cook = "Cook on low heat, stirring to the bottom all the time, until the dough leaves the pot and a food thermometer in the middle reads 80 °C"
+	p.Type("textbox", "The thermometer reads, °C, for "+cook, "72")
 	p.Click("button", "Measured for "+cook)
 	p.See("It reads 72 °C and has to be 80 °C or more: it is not done yet.")
-	p.Type("textbox", "The probe reads, °C, for "+cook, "81.5")
+	p.Type("textbox", "The thermometer reads, °C, for "+cook, "81.5")
 	p.Click("button", "Measured for "+cook)
 	p.Gone("it is not done yet")
 	p.See("Last free prep time before play")

@@ -39,7 +39,7 @@ func TestFourteenChildrenHalfTheSaltAndAThreeLitrePot(t *testing.T) {
 	p.Press("Enter")
 	p.See("of coarse salt for the fine salt that is missing")
 	p.Click("button", "The cupboard")
-	p.See("The most that what has been weighed makes", "Cream of tartar runs out first, at 724 g",
+	p.See("This is the most you can make from what is weighed", "Cream of tartar runs out first, at 724 g",
 		"when the cream of tartar runs out")
 	p.Click("button", "Children")
 
@@ -276,7 +276,7 @@ func TestARecipeIsPastedWhole(t *testing.T) {
 	p.Paste("textbox", "Ingredients, the way you say them", "Salt dough for Fridays\nMakes 12\n\nIngredients:\n"+
 		"- flour (2 cups), sifted\n- 1 cup salt\n- about 1 cup warm water\n- a knob of moon butter\n\nMethod\n"+
 		"1. Mix the flour and the salt.\n2. Add the water slowly.\n3. Knead for 5 minutes.")
-	p.See("Parted into 4 ingredients and 3 steps", "Salt dough for Fridays", "250 g", "a knob of moon butter",
+	p.See("Split into 4 ingredients and 3 steps", "Salt dough for Fridays", "250 g", "a knob of moon butter",
 		"A line that we cannot read could be anything")
 	p.Accessible()
 	p.Type("textbox", "Ingredients, the way you say them",
@@ -295,18 +295,18 @@ func TestAStepIsCorrectedWhereItIsRead(t *testing.T) {
 	p.Type("textbox", "Ingredients, the way you say them", "250 g plain flour\n20 g fine salt\n470 g water")
 	p.Type("textbox", "Steps, a line each",
 		"Stir flour and salt into the water, 5 min\nOver a low flame until it leaves the pot, 8 min\nLeave it, 25 min\nKnead with the children")
-	p.Click("checkbox", "The whole mix is brought to 80 °C by probe")
+	p.Click("checkbox", "The whole mix is brought to 80 °C by thermometer")
 	p.See("no step cooks it", "Until then we treat it as raw", "left to set")
 	p.Click("button", "Correct step 2")
 	p.Set("combobox", "Text of step 2", "cooked")
-	p.See("cooked, adult only, a probe reads 80 °C or more", "left to cool, a probe reads 40 °C or less")
+	p.See("cooked, adult only, a food thermometer reads 80 °C or more", "left to cool, a food thermometer reads 40 °C or less")
 	p.Gone("no step cooks it")
 	p.Set("combobox", "Where step 2 is done", "stove")
-	p.See("cooked, at the stove, adult only, a probe reads 80 °C or more")
+	p.See("cooked, at the stove, adult only, a food thermometer reads 80 °C or more")
 	assert.Contains(t, p.Value("textbox", "Steps, a line each"),
 		"Over a low flame until it leaves the pot, 8 min (8 min, cook, adult, stove)\nLeave it")
 	p.Accessible()
 	p.Click("button", "Save the recipe")
-	p.See("The probe has to read 80 °C or more.", "The probe has to read 40 °C or less.", "plain flour · ")
+	p.See("The food thermometer has to read 80 °C or more.", "The food thermometer has to read 40 °C or less.", "plain flour · ")
 	p.Accessible()
 }

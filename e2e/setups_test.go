@@ -224,3 +224,23 @@ func TestATubFromItsList(t *testing.T) {
 		assert.Zero(t, p.Overflow(), "at %d", wide)
 	}
 }
+
+// Each precaution is named on the screen, and who does it stands on the sheet.
+func TestWhoDoesEachPrecaution(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Open("/bench")
+	p.Click("link", "Harbour water tub")
+	const water = "An adult within arm's reach of the water, facing it"
+	p.See("Precautions", water)
+	p.Type("combobox", "Who does: "+water, "AM")
+	p.See("Saved")
+	p.Accessible()
+	p.Open(p.Path()) // it was kept
+	p.See(water)
+	assert.Equal(t, "AM", p.Value("combobox", "Who does: "+water))
+	p.See("Saved")
+	p.Click("link", "Print the sheet")
+	p.See("who does each?", "facing it", "AM")
+	p.Legible()
+}

@@ -27,7 +27,7 @@ func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	p.Type("searchbox", "Search the materials", "garbanzo")
 	p.See("Chickpeas, dry")
 	p.Open("/shelf/shells-small")
-	p.See("drops through the 44.5 mm ball hole", "Do not use: Small ball", "Scallop shells, large")
+	p.See("falls through the 44.5 mm small-ball hole", "Do not use: Small ball", "Scallop shells, large")
 	p.Click("link", "Copy as our own")
 	p.Type("textbox", "Name", "Our big shells")
 	p.Type("textbox", "Size in mm", "3 inches")

@@ -81,7 +81,7 @@ var views = []struct {
 		p.Demo()
 		p.Click("link", "Centre")
 		p.Click("link", "Pebbles")
-		p.See("In the drawer")
+		p.See("Measuring cups and spoons we have")
 	}},
 	{"bench-filler", func(p *harness.Person) { p.Demo(); p.Click("link", "Harbour scoop tub"); p.See("Not ready") }},
 	{"bench-mix", func(p *harness.Person) { p.Demo(); p.Click("link", "Bakery counter"); p.See("Ready, with precautions") }},

@@ -76,6 +76,10 @@ export const limits = {
     "told": 40,
     "traits": 20
   },
+  "Doer": {
+    "by": 40,
+    "id": 120
+  },
   "DraftInput": {
     "room_id": 36
   },
@@ -246,6 +250,7 @@ export const limits = {
   },
   "Setup": {
     "beside": 60,
+    "doers": 60,
     "labels": 20,
     "name": 60,
     "places": 20,
@@ -254,6 +259,7 @@ export const limits = {
   },
   "SetupInput": {
     "beside": 60,
+    "doers": 60,
     "labels": 20,
     "name": 60,
     "places": 20,

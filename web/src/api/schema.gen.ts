@@ -2907,6 +2907,13 @@ export interface components {
             name: string;
             /** @description It is kept to start others from. */
             template?: boolean;
+            /** @description Who does each precaution. */
+            doers?: components["schemas"]["Doer"][];
+        };
+        Doer: {
+            /** @description Of the precaution. */
+            id: string;
+            by: string;
         };
         Setup: components["schemas"]["SetupInput"] & {
             id: string;

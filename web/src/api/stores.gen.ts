@@ -103,6 +103,7 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
   },
   "PUT /api/setups/{id}": {
     "": [
+      "doers",
       "labels",
       "template"
     ],

@@ -1,5 +1,3 @@
-import { say } from './catalogue'
-
 export type Theme = 'light' | 'dark'
 
 const key = 'emblo.theme'
@@ -8,7 +6,7 @@ const key = 'emblo.theme'
 export function storedTheme(): Theme {
   const kept = localStorage.getItem(key)
   if (kept === 'light' || kept === 'dark') return kept
-  return window.matchMedia(say('prefers-color-scheme-dark')).matches ? 'dark' : 'light'
+  return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
 }
 
 export function applyTheme(theme: Theme) {

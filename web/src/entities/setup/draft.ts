@@ -13,7 +13,8 @@ export const draftOf = ({
   places,
   beside,
   labels,
-}: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside, labels })
+  doers,
+}: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside, labels, doers })
 
 /** What is asked of the core. */
 export const planOf = ({ room_id, play_at, places, beside, labels }: Draft): Plan => ({

@@ -11,6 +11,7 @@ import { Mark, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { emptySetup, newPlace } from '../setup/model'
 import { makesQuery } from './queries'
+import { Long } from '../../ui/Long'
 import { say } from './catalogue'
 
 type Makeable = Schemas['Makeable']
@@ -41,11 +42,11 @@ export function MakesList({ room, playAt }: { room: string; playAt: string }) {
       {nearly.length > 0 && (
         <>
           <h2>{say('nearly-one-item-missing')}</h2>
-          <ul aria-label={say('nearly')}>
+          <Long first={4} label={say('nearly')}>
             {nearly.map((m) => (
               <Row key={m.name} make={m} room={room} playAt={playAt} />
             ))}
-          </ul>
+          </Long>
         </>
       )}
       {kept_out > 0 && (

@@ -29,6 +29,7 @@ import { Why, type Swapping } from './Why'
 import { dayIn } from '../../ui/wall'
 import { massOf } from '../../entities/setup/model'
 import { grams } from '../../ui/format'
+import { ZoneTabs } from '../../ui/ZoneTabs'
 import { say } from './catalogue'
 
 export function Bench() {
@@ -133,9 +134,19 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     (p: Schemas['Packet'], taken: boolean) => now.current((d) => ({ ...d, labels: withPacket(d, p, taken) })),
     [],
   )
+  const { doers } = draft
+  const onDoers = useCallback((all: Draft['doers']) => now.current((d) => ({ ...d, doers: all }), 'doers'), [])
   const why = useMemo(
-    () => <Why answer={shown} swapOf={swapOf} onPacket={canWrite ? onPacket : undefined} />,
-    [shown, swapOf, canWrite, onPacket],
+    () => (
+      <Why
+        answer={shown}
+        swapOf={swapOf}
+        onPacket={canWrite ? onPacket : undefined}
+        doers={doers}
+        onDoers={canWrite ? onDoers : undefined}
+      />
+    ),
+    [shown, swapOf, canWrite, onPacket, doers, onDoers],
   )
   const current = fresh || held
   const busy = { className: current ? undefined : 'stale', 'aria-busy': !current }
@@ -225,22 +236,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         }
         onUndone={takeFresh}
       />
-      <div className="zone-tabs" role="group" aria-label={say('parts-of-the-set-up')}>
-        {tabs.map(([id, name, says]) => (
-          <button
-            key={id}
-            type="button"
-            aria-describedby={`tab-${id}-says`}
-            aria-pressed={tab === id}
-            onClick={() => setTab(id)}
-          >
-            <b>{name}</b>
-            <span id={`tab-${id}-says`} aria-hidden="true">
-              {says}
-            </span>
-          </button>
-        ))}
-      </div>
+      <ZoneTabs label={say('parts-of-the-set-up')} tabs={tabs} tab={tab} onTab={setTab} />
       <div className={`zones show-${tab}`}>
         <section className="zone" aria-labelledby="zone-in">
           <div className="zone-head">
@@ -326,6 +322,7 @@ const partWords: Record<string, string> = {
   item_id: say('what-it-is'),
   recipe_id: say('the-recipe'),
   base: say('the-base'),
+  by: say('who-does-it'),
 }
 
 function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {

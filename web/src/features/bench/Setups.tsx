@@ -14,6 +14,7 @@ import { Mark } from '../../ui/Mark'
 import { sameDay } from '../../ui/wall'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { again, emptySetup, fromTemplate, nextMorning, weekOf } from '../../entities/setup/model'
+import { Long } from '../../ui/Long'
 import { say } from './catalogue'
 
 export function Setups() {
@@ -112,7 +113,7 @@ export function Setups() {
       )}
       {all?.length === 0 && words && <p className="soft">{say('no-set-ups-name-or', { words: words.trim() })}</p>}
       {all?.length === 0 && !words && <Empty>{say('no-set-ups-yet-choose')}</Empty>}
-      <ul className="setups">
+      <Long className="setups" first={6}>
         {all?.map((s, i) => {
           const week = weekOf(s.play_at, session.today, day)
           const before = all[i - 1]
@@ -131,7 +132,7 @@ export function Setups() {
             </Fragment>
           )
         })}
-      </ul>
+      </Long>
       {all && all.length > 0 && !words && (
         <p>
           <Link to="/records">{say('records-of-what-was-offered')}</Link>

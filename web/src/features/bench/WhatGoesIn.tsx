@@ -129,7 +129,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
     say('place-i', { i: i + 1 })
   const places: [string, string][] = [
     ...draft.places.map((p, i): [string, string] => [p.id, called(i)]),
-    [beside, 'beside'],
+    [beside, say('beside')],
   ]
   const several = draft.places.length > 1
   const rows = { room: plan.room_id, playAt: plan.play_at, names, opened, places, readOnly, act }

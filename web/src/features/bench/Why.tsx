@@ -14,10 +14,12 @@ interface Props {
   answer?: Answer
   swapOf?: (line: Line) => Swapping | undefined
   onPacket?: (packet: Schemas['Packet'], taken: boolean) => void
+  doers?: Schemas['Doer'][]
+  onDoers?: (doers: Schemas['Doer'][] | undefined) => void
 }
 
 /** Every objection, worst first, and what goes with every plan. */
-export function Why({ answer, swapOf, onPacket }: Props) {
+export function Why({ answer, swapOf, onPacket, doers, onDoers }: Props) {
   if (!answer) {
     return (
       <p className="soft" role="status">
@@ -39,13 +41,12 @@ export function Why({ answer, swapOf, onPacket }: Props) {
       {answer.precautions && (
         <section className="finding" aria-labelledby="precautions">
           <h3 id="precautions">{say('precautions')}</h3>
-          <Precautions all={answer.precautions} />
+          <Precautions all={answer.precautions} doers={doers} onDoers={onDoers} />
           {answer.covered && (
             <details className="covered">
               <summary>
                 {say('our-routine-covers', {
-                  covered:
-                    answer.covered.length === 1 ? '1 more' : say('covered-more', { covered: answer.covered.length }),
+                  covered: say('covered-more', { covered: answer.covered.length }),
                 })}
               </summary>
               <Precautions all={answer.covered} />

@@ -9,7 +9,11 @@ type Swap = Schemas['Swap']
 /** A base with a swap in place of one of its fillers, or of its recipe; what is swapped for ice is not frozen. */
 function swapped(base: Base, n: number, s: Swap): Base {
   if (s.recipe_id) return { ...base, recipe_id: s.recipe_id }
-  if (n > 0) return { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, item_id: s.item_id, called: undefined } : l)) }
+  if (n > 0)
+    return {
+      ...base,
+      more: base.more?.map((l, i) => (i === n - 1 ? { ...l, item_id: s.item_id, called: undefined } : l)),
+    }
   return { ...base, item_id: s.item_id, called: undefined, frozen: undefined }
 }
 
@@ -25,10 +29,7 @@ export function swapping(
     const n = answer.places[i]?.base.indexOf(line) ?? -1
     const { base } = place
     if (n >= 0 && base) {
-      const one: Base =
-        n === 0
-          ? { ...base, more: undefined }
-          : { ...base, ...base.more?.[n - 1], more: undefined }
+      const one: Base = n === 0 ? { ...base, more: undefined } : { ...base, ...base.more?.[n - 1], more: undefined }
       return {
         input: { room_id, play_at, base: one },
         onTake: (s) =>

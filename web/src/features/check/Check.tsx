@@ -16,6 +16,7 @@ import { Aid } from './Aid'
 import { Changes } from '../../entities/thing/Changes'
 import { AskThing } from '../../entities/thing/AskThing'
 import { DescribeForm } from '../../entities/thing/DescribeForm'
+import { ByLabel } from '../../entities/batch/ByLabel'
 import { say } from './catalogue'
 
 type Input = Schemas['CheckInput']
@@ -85,25 +86,27 @@ function CheckOne({ onLeave }: { onLeave: () => void }) {
         />
       )}
       {input && (
-        <Verdicts
-          key={input.item_id ?? nameOf(input)}
-          input={input}
-          onChange={(more) => setInput({ ...input, ...more })}
-          onTake={(item) => {
-            setMeasuring(null)
-            setInput({ ...asked(item, ''), use: input.use })
-          }}
-          onMeasure={() => setMeasuring({ name: nameOf(input) })}
-          onTell={(told) =>
-            setInput({
-              words: agePart(input.words ?? '') || undefined,
-              described: { name: nameOf(input), told },
-              use: input.use,
-            })
-          }
-          onLeave={onLeave}
-          measuring={measuring !== null}
-        />
+        <ByLabel words={input.words ?? ''} onLeave={onLeave}>
+          <Verdicts
+            key={input.item_id ?? nameOf(input)}
+            input={input}
+            onChange={(more) => setInput({ ...input, ...more })}
+            onTake={(item) => {
+              setMeasuring(null)
+              setInput({ ...asked(item, ''), use: input.use })
+            }}
+            onMeasure={() => setMeasuring({ name: nameOf(input) })}
+            onTell={(told) =>
+              setInput({
+                words: agePart(input.words ?? '') || undefined,
+                described: { name: nameOf(input), told },
+                use: input.use,
+              })
+            }
+            onLeave={onLeave}
+            measuring={measuring !== null}
+          />
+        </ByLabel>
       )}
     </>
   )

@@ -17,6 +17,8 @@ import { JarPanel } from './JarPanel'
 import { JarPicture } from './JarPicture'
 import { ToBuy } from './ToBuy'
 import { Foot } from '../../ui/Foot'
+import { Long } from '../../ui/Long'
+import { ByLabel } from '../../entities/batch/ByLabel'
 import { say } from './catalogue'
 
 /** What is in, with the line that coming plans need, and what to buy. */
@@ -115,15 +117,17 @@ export function Cupboard() {
                 />
               )}
               {all.length > 0 && shown.length === 0 && (
-                <p className="soft">{say('no-jar-is-called', { words: words.trim() })}</p>
+                <ByLabel words={words}>
+                  <p className="soft">{say('no-jar-is-called', { words: words.trim() })}</p>
+                </ByLabel>
               )}
-              <ul className="jars">
+              <Long first={8} className="jars">
                 {shown.map((j) => (
                   <li key={j.id || `${j.item_id} ${j.says}`}>
                     <JarCard jar={j} onOpen={() => (j.version === 0 ? add.mutate(j.item_id) : setOpen(j))} />
                   </li>
                 ))}
-              </ul>
+              </Long>
               <Files
                 name="cupboard.csv"
                 out={() => ask(api.GET('/api/cupboard/file'))}

@@ -236,7 +236,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           {a.precautions && (
             <>
               <h2>{say('precautions-who-does-each')}</h2>
-              <Precautions all={a.precautions} boxes />
+              <Precautions all={a.precautions} boxes doers={setup.doers} />
             </>
           )}
         </section>

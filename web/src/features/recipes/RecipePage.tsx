@@ -9,8 +9,8 @@ import { saveFile } from '../../ui/saveFile'
 import { useAddress } from '../../ui/useAddress'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Findings } from '../../ui/Findings'
-import { grams } from '../../ui/format'
-import { MarkLine } from '../../ui/Mark'
+import { duration, grams } from '../../ui/format'
+import { MarkLine, markWord } from '../../ui/Mark'
 import { RatioBar } from '../../ui/RatioBar'
 import { Failure, Waiting } from '../../ui/States'
 import { MixNature } from '../../entities/recipe/MixNature'
@@ -20,6 +20,8 @@ import { FixFeel } from './FixFeel'
 import { HowMuch } from './HowMuch'
 import { fileName, orderOf, type Change, type Making, type Order } from '../../entities/recipe/order'
 import { placeWord } from '../../entities/recipe/steps'
+import { useState } from 'react'
+import { ZoneTabs } from '../../ui/ZoneTabs'
 import { say } from './catalogue'
 
 /** One recipe for one room: right for them, how much of what, and what to do when
@@ -93,13 +95,18 @@ function Page({ page, room, rooms, order, change }: PageProps) {
   const m = asked.data
   const wrong = asked.error instanceof ApiError && asked.error.field ? asked.error : undefined
   const query = new URLSearchParams(window.location.search).toString()
+  const [tab, setTab] = useState<'how' | 'steps' | 'why'>('how')
   return (
     <main className="recipe-page">
       <header className="recipe-head">
         <div>
           <p className="soft">
             <Link to={`/recipes?room=${room.id}`}>{say('recipes')}</Link>
-            {page.own ? ' · ours' : page.also.length > 0 ? ` ${say('also-also', { also: page.also.join(', ') })}` : ''}
+            {page.own
+              ? ` ${say('ours')}`
+              : page.also.length > 0
+                ? ` ${say('also-also', { also: page.also.join(', ') })}`
+                : ''}
           </p>
           <h1>{page.recipe.name}</h1>
         </div>
@@ -135,7 +142,19 @@ function Page({ page, room, rooms, order, change }: PageProps) {
       )}
       {!m && !asked.isError && <Waiting what={say('the-amounts')} />}
       {m && !asked.isError && (
-        <div className={fresh ? 'recipe-zones' : 'recipe-zones stale'}>
+        <ZoneTabs
+          label={say('parts-of-the-recipe')}
+          tabs={[
+            ['how', say('amounts'), grams(m.made_g)],
+            ['steps', say('steps'), duration(m.minutes_hands + m.minutes_waiting)],
+            ['why', say('why'), fresh ? markWord(m.mark) : ''],
+          ]}
+          tab={tab}
+          onTab={setTab}
+        />
+      )}
+      {m && !asked.isError && (
+        <div className={`recipe-zones show-${tab} ${fresh ? '' : 'stale'}`}>
           <section aria-labelledby="zone-amounts">
             <h2 id="zone-amounts">
               {say('by-weight-mixed-made', { grams: grams(m.mixed_g), grams2: grams(m.made_g) })}
@@ -218,7 +237,7 @@ function Short({ m, room }: { m: Making; room: Room }) {
             ? say('short-of-short', {
                 short: short
                   .map((a) => say('grams-of-name', { grams: grams(a.missing_g ?? 0), name: a.name.toLowerCase() }))
-                  .join(' and '),
+                  .reduce((list, one) => say('one-and-another', { list, one })),
               })
             : say('runs-out-first-at', { limitBy: m.limit_by ?? say('something'), grams: grams(m.limit_g ?? 0) })}
         </b>{' '}

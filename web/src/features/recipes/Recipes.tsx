@@ -16,6 +16,7 @@ import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { useWords } from '../../entities/thing/words'
 import { emptySetup, newPlace, nextMorning } from '../../entities/setup/model'
 import type { RemovedRecipe } from './RecipeForm'
+import { Fold } from '../../ui/Fold'
 import { say } from './catalogue'
 
 type Card = Schemas['RecipeCard']
@@ -38,6 +39,7 @@ export function Recipes() {
   const room = rooms.data?.find((r) => r.id === params.get('room')) ?? rooms.data?.[0]
   const use = params.get('use') ?? 'open'
   const wanted = params.getAll('wish')
+  const words = params.get('name') ?? ''
   const cards = useQuery(recipesQuery(room?.id ?? '', use))
   const book = useQuery(bookQuery)
   const set = (name: string, values: string[]) =>
@@ -46,7 +48,12 @@ export function Recipes() {
       values.forEach((v) => now.append(name, v))
     })
   const all = cards.data ?? []
-  const shown = all.filter((c) => wishes.every(([id, , holds]) => !wanted.includes(id) || holds(c)))
+  const named = (c: Card) =>
+    words
+      .toLowerCase()
+      .split(/\s+/)
+      .every((w) => c.name.toLowerCase().includes(w))
+  const shown = all.filter((c) => named(c) && wishes.every(([id, , holds]) => !wanted.includes(id) || holds(c)))
   const error = rooms.error ?? cards.error ?? book.error
   const client = useQueryClient()
   const [removed, setRemoved] = useState(useLocation().state as RemovedRecipe | null)
@@ -99,6 +106,15 @@ export function Recipes() {
           {mayWrite(session) && <Link to="/recipes/new">{say('write-one-of-our-own')}</Link>}
         </div>
       </header>
+      <Form.Control
+        type="search"
+        className="find-recipe"
+        aria-label={say('search-the-recipes')}
+        placeholder={say('search-by-name')}
+        maxLength={60}
+        value={words}
+        onChange={(e) => set('name', e.target.value ? [e.target.value] : [])}
+      />
       <div className="chips" role="group" aria-label={say('show-only-what')}>
         {wishes.map(([id, words]) => (
           <button
@@ -134,17 +150,16 @@ export function Recipes() {
             ))}
           </p>
           {shown.length === 0 && <p>{say('no-recipe-is-all-of', { name: room?.name })}</p>}
-          {[{ id: 'own', words: say('our-own') }, ...(book.data?.kinds ?? [])].map(({ id: kind, words }) => {
+          {[{ id: 'own', words: say('our-own') }, ...(book.data?.kinds ?? [])].map(({ id: kind, words: title }) => {
             const here = shown.filter((c) => (kind === 'own' ? c.own : c.kind === kind && !c.own))
             return here.length === 0 ? null : (
-              <section key={kind} aria-label={words}>
-                <h2>{words}</h2>
+              <Fold key={kind} title={title} count={here.length} open={words !== '' || wanted.length > 0}>
                 <ul>
                   {here.map((c) => (
                     <Row key={c.id} card={c} roomID={room?.id ?? ''} use={use} canPlan={mayWrite(session)} />
                   ))}
                 </ul>
-              </section>
+              </Fold>
             )
           })}
         </div>
