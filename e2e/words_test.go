@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -69,6 +70,34 @@ func TestEveryScreenSpeaksFromACatalogue(t *testing.T) {
 			assert.LessOrEqual(t, p.Overflow(), 1.0, "%s, %d wide", path, width)
 		}
 		p.Size(1280, 800)
+	}
+}
+
+// begins are the verbs and verdicts that the main line of a screen begins with.
+var begins = regexp.MustCompile(`^(Add|Buy|Check|Choose|Compare|Go online|Log|Make|Mend|Note|Nothing to do|Plan|Prep from|Say|` +
+	`Search|See|Start|Tap|Throw|Type|Write|Late|On time|No prep|Use|OK|Ready|Not ready|Find out|Do not use)\b`)
+
+// Every screen has one line that says what to do, or how something is judged.
+func TestEveryScreenHasItsMainLine(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	all := slices.DeleteFunc(slices.Clone(screens), func(path string) bool {
+		return strings.HasSuffix(path, "/print") || strings.HasSuffix(path, "/chart") || path == "/gauge"
+	})
+	for _, list := range []string{"/bench", "/batches", "/rooms"} {
+		p.Open(list)
+		p.Settled()
+		one := p.Leads(list + "/")
+		all = append(all, one)
+		if list == "/bench" {
+			all = append(all, one+"/log")
+		}
+	}
+	for _, path := range all {
+		p.Open(path)
+		p.Settled()
+		assert.Eventually(t, func() bool { return begins.MatchString(p.Main()) }, 10*time.Second, 100*time.Millisecond,
+			"%s: %q", path, p.Main())
 	}
 }
 

@@ -187,6 +187,8 @@ type SetupSummary struct {
 	RoomID   string `json:"room_id"`
 	RoomName string `json:"room_name"`
 	PlayAt   string `json:"play_at"`
+	// Late says that what is left of its prep cannot be over in time any more.
+	Late bool `json:"late,omitzero"`
 	Digest
 }
 

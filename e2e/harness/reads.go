@@ -52,6 +52,12 @@ func (p *Person) reads(words string, so bool) bool {
 	return err == nil && is // what goes to another page answers no more
 }
 
+// Main returns the one line of the page that says what to do, or how something is judged.
+func (p *Person) Main() string {
+	p.t.Helper()
+	return evaluate[string](p, `[...document.querySelectorAll('[data-main]')].map((e) => e.innerText.trim()).join(' / ')`)
+}
+
 // Unsaid returns what a person reads or hears on the page that stands in no marks, where the app speaks no
 // language: what was put together of pieces, and what people typed.
 func (p *Person) Unsaid() []string {

@@ -99,6 +99,19 @@ func TestWhatIsLateSaysWhatCanStillBeDone(t *testing.T) {
 	require.Len(t, late.Late, 1)
 	assert.Equal(t, []string{"Bakery counter", "Lanterns"}, []string{late.Late[0].Setup, late.Late[0].Room})
 	assert.Greater(t, late.Late[0].ReadyAt, setup.PlayAt)
+	listed := func(all []written.SetupSummary) []string { // the same is said wherever it is listed
+		var names []string
+		for _, s := range all {
+			if s.Late {
+				names = append(names, s.Name)
+			}
+		}
+		return names
+	}
+	var today written.Today
+	a.do(http.MethodGet, "/api/today", nil, http.StatusOK, &today)
+	assert.Equal(t, []string{"Bakery counter"}, listed(today.Setups))
+	assert.Equal(t, []string{"Bakery counter"}, listed(a.setups()))
 	require.NotEmpty(t, late.Late[0].Instead)
 	for i, instead := range late.Late[0].Instead {
 		assert.LessOrEqual(t, instead.Minutes, 35)

@@ -222,18 +222,27 @@ func Notes(pen pen.Pen, s written.PrepSlot) []string {
 	return pen.All(said)
 }
 
+// Begun is when prep for a plan begins, on the wall clock, and whether what is left of it cannot be over in time.
+type Begun struct {
+	At   string
+	Late bool
+}
+
 // Begins returns when the first hand is laid on for each coming plan, among all that are prepared, by id;
 // those that nothing is prepared for are not in it.
-func (d Preparing) Begins(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) map[string]string {
-	begins := make(map[string]string, len(plans))
+func (d Preparing) Begins(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) map[string]Begun {
+	begins := make(map[string]Begun, len(plans))
 	s, err := d.schedule(plans, ticks, day, now)
 	if err != nil {
 		return begins
 	}
 	for _, slot := range s.slots { // earliest first
-		if _, known := begins[slot.SetupID]; !known {
-			begins[slot.SetupID] = slot.Starts
+		of, known := begins[slot.SetupID]
+		if !known {
+			of.At = slot.Starts
 		}
+		of.Late = of.Late || !slot.Done && slot.LateMinutes > 0
+		begins[slot.SetupID] = of
 	}
 	return begins
 }

@@ -87,8 +87,8 @@ func (h Schedule) Begin(ctx context.Context, s *store.Session, all []written.Set
 	}
 	begins := preparing.On(d).Begins(plans, ticks, now.Day(), now)
 	for i := range all {
-		if at, known := begins[all[i].ID]; known {
-			all[i].StartsBy = at
+		if begun, known := begins[all[i].ID]; known {
+			all[i].StartsBy, all[i].Late = begun.At, begun.Late
 		}
 	}
 	return nil

@@ -82,8 +82,8 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 	begins := preparing.On(d).Begins(g.plans, ticks, g.now.Day(), g.now)
 	for _, list := range [][]written.SetupSummary{g.Setups, g.Next} {
 		for i := range list {
-			if at, known := begins[list[i].ID]; known {
-				list[i].StartsBy = at
+			if begun, known := begins[list[i].ID]; known {
+				list[i].StartsBy, list[i].Late = begun.At, begun.Late
 			}
 		}
 	}

@@ -3345,6 +3345,8 @@ export interface components {
             room_name: string;
             play_at: string;
             starts_by: string;
+            /** @description What is left of its prep cannot be over in time any more. */
+            late?: boolean;
             /** @description The base and how much of it, in words. */
             what: string;
             verdict?: components["schemas"]["Verdict"];

@@ -13,7 +13,7 @@ const step = (s: Partial<Step>): Step => ({
 test('what was understood of a step is said in words', () => {
   expect(understood(step({}))).toBe('hands-on')
   expect(understood(step({ kind: 'cook', resource: 'stove', adult_only: true, asks: '80 °C or more' }))).toBe(
-    'cooked, at the stove, adult only, a probe reads 80 °C or more',
+    'cooked, at the stove, adult only, a food thermometer reads 80 °C or more',
   )
   expect(understood(step({ kind: 'chill', resource: 'fridge', wait: true }))).toBe('in the fridge')
 })

@@ -50,7 +50,9 @@ export function BatchPage() {
       <header className="screen-head">
         <div>
           <h1>{b.name}</h1>
-          <p className={b.state === 'fine' ? 'soft' : 'short'}>{stands(b)}</p>
+          <p className={b.state === 'fine' ? 'soft' : 'short'} data-main>
+            {stands(b).charAt(0).toUpperCase() + stands(b).slice(1)}
+          </p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/batches">

@@ -24,11 +24,11 @@ export function Batches() {
       <header className="screen-head">
         <div>
           <h1>{say('batches-and-tubs')}</h1>
-          <p className="soft">
+          <p className="soft" data-main>
             {inUse.data
-              ? say('batches-in-use-look', {
+              ? say(look.length > 0 ? 'check-look-today' : 'ok-batches-in-use', {
                   batches: say('batches', { count: all.length }),
-                  look: look.length > 0 ? say('to-look-at-today', { look: look.length }) : '',
+                  look: look.length,
                 })
               : ' '}
           </p>

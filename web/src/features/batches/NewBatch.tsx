@@ -51,7 +51,9 @@ export function NewBatch() {
       <header className="screen-head">
         <div>
           <h1>{say('a-batch-or-a-tub')}</h1>
-          <p className="soft">{say('what-really-went-in-when')}</p>
+          <p className="soft" data-main>
+            {say('what-really-went-in-when')}
+          </p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/batches">

@@ -32,13 +32,13 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
   const mark = answer?.mark ?? 'not-checked'
   const ready = answer?.ready ?? false
   const mass = answer?.places.reduce((sum, p) => sum + massOf(p), 0) ?? 0
-  const begins = useBegins(id, answer !== undefined)
+  const { begins, late } = useBegins(id, answer !== undefined)
   const amount = mass > 0 ? grams(mass) : '–'
   return (
     <Foot className={mark}>
       <div className="right">
         <span>{say('for-this-room')}</span>
-        <strong>
+        <strong data-main>
           <Glyph mark={mark} /> {answer ? readiness(answer) : failed ? say('not-checked') : say('checking')}
         </strong>
       </div>
@@ -47,8 +47,10 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
         <strong className="figure">{amount}</strong>
       </div>
       <div>
-        <span>{say('start-prep-by-2')}</span>
-        <strong className="figure">{answer ? dayAndTime(begins ?? answer.start_by) : '–'}</strong>
+        <span>{late ? say('late') : say('start-prep-by-2')}</span>
+        <strong className="figure">
+          {late ? <Link to="/prep">{say('see-prep')}</Link> : answer ? dayAndTime(begins ?? answer.start_by) : '–'}
+        </strong>
       </div>
       {answer?.short?.[0] && (
         <div>
@@ -86,10 +88,11 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
 
 /** When the first hand is laid on among all that is prepared, as the set-up was last saved; undefined while
  * that is not known, and for what is not prepared as it stands. */
-function useBegins(id: string, answered: boolean): string | undefined {
+function useBegins(id: string, answered: boolean): { begins?: string; late?: boolean } {
   const saved = useStanding(id).is === 'saved'
   const prep = useQuery({ ...setupPrepQuery(id), enabled: saved && answered })
-  return saved && !prep.isFetching ? prep.data?.slots[0]?.starts : undefined
+  const slots = saved && !prep.isFetching ? prep.data?.slots : undefined
+  return { begins: slots?.[0]?.starts, late: slots?.some((s) => !s.done && (s.late_minutes ?? 0) > 0) }
 }
 
 /** Whether it is saved; what is not saved is not printed. */

@@ -11,7 +11,7 @@ import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { day, dayAndTime, timeOfDay } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
-import { sameDay } from '../../ui/wall'
+import { dayIn, sameDay } from '../../ui/wall'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { again, emptySetup, fromTemplate, nextMorning, weekOf } from '../../entities/setup/model'
 import { Long } from '../../ui/Long'
@@ -62,12 +62,22 @@ export function Setups() {
       await navigate(`/bench/${id}`)
     },
   })
+  const next = all?.find((s) => s.ready && dayIn(s.play_at) >= session.today)
   const error = setups.error ?? remove.error ?? restore.error ?? planAgain.error
   return (
     <main className="screen">
       <header className="screen-head">
         <div>
           <h1>{say('set-ups')}</h1>
+          <p className="soft" data-main>
+            {next
+              ? say(next.late ? 'late-next' : 'start-prep-by-next', {
+                  when: dayAndTime(next.starts_by),
+                  name: next.name,
+                  room: next.room_name,
+                })
+              : say('plan-a-set-up')}
+          </p>
         </div>
         {mayWrite(session) && <NewSetup roomID={roomID} onRoom={setRoomID} />}
       </header>
@@ -181,7 +191,12 @@ function SetupRow({
       </div>
       <div className="when">
         <span className="figure">{dayAndTime(s.play_at)}</span>
-        {s.starts_by && (
+        {s.late && (
+          <Link className="short" to={`/prep?day=${dayIn(s.starts_by)}`}>
+            {say('late-see-prep')}
+          </Link>
+        )}
+        {s.starts_by && !s.late && (
           <span className="soft">
             {say('start-prep-by', {
               sameDay: sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by),

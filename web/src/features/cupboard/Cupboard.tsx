@@ -75,7 +75,9 @@ export function Cupboard() {
         <header className="screen-head">
           <div>
             <h1>{say('cupboard')}</h1>
-            <p className="soft">{say('the-line-shows-what-the')}</p>
+            <p className="soft" data-main>
+              {say('the-line-shows-what-the')}
+            </p>
           </div>
           <div className="actions">
             {mayWrite(session) && (

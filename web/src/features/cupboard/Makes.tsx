@@ -24,7 +24,7 @@ export function Makes() {
       <header className="screen-head">
         <div>
           <h1>{say('what-can-i-make')}</h1>
-          <p className="soft">
+          <p className="soft" data-main>
             {say('fewest-precautions-first-then-fewest', {
               opens: opens && say('for-play-day-and-time', { dayAndTime: dayAndTime(opens) }),
             })}

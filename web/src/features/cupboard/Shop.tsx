@@ -44,7 +44,9 @@ export function Shop() {
       <header className="screen-head">
         <div>
           <h1>{say('to-buy-title')}</h1>
-          <p className="soft">{say('for-the-plans-of-the')}</p>
+          <p className="soft" data-main>
+            {say('for-the-plans-of-the')}
+          </p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/cupboard">

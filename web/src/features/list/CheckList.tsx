@@ -82,7 +82,9 @@ export function CheckList() {
       <header className="screen-head">
         <div>
           <h1>{say('check-a-list')}</h1>
-          <p className="soft">{say('the-resource-cupboard-as-plain')}</p>
+          <p className="soft" data-main>
+            {say('the-resource-cupboard-as-plain')}
+          </p>
         </div>
         <div className="actions">
           <Form.Select

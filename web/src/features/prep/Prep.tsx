@@ -39,7 +39,9 @@ export function Prep() {
         <header className="screen-head">
           <div>
             <h1>{say('prep-whole-day', { wholeDay: wholeDay(day) })}</h1>
-            <p className="soft">{plan ? handsInShort(plan) : ' '}</p>
+            <p className="soft" data-main>
+              {plan ? handsInShort(plan) : ' '}
+            </p>
           </div>
           <nav className="actions" aria-label={say('days')}>
             {day > session.today && (

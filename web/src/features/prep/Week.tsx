@@ -15,7 +15,9 @@ export function Week() {
       <header className="screen-head">
         <div>
           <h1>{say('prep-the-week')}</h1>
-          <p className="soft">{say('freezing-soaking-and-drying-show')}</p>
+          <p className="soft" data-main>
+            {say('freezing-soaking-and-drying-show')}
+          </p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/prep">

@@ -153,6 +153,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
               dayAndTime: dayAndTime(setup.play_at),
               setup: on(setup, prep[0]?.starts ?? a.start_by),
             })}
+            {prep.some((s) => !s.done && (s.late_minutes ?? 0) > 0) && <b> {say('late-see-prep')}.</b>}
           </p>
           <p>
             {say('youngest-treated-as', {

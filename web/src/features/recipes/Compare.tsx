@@ -40,7 +40,9 @@ export function Compare() {
       <header className="screen-head">
         <div>
           <h1>{say('which-of-the-two')}</h1>
-          <p className="soft">{say('the-same-children-the-same')}</p>
+          <p className="soft" data-main>
+            {say('the-same-children-the-same')}
+          </p>
         </div>
         <div className="actions">
           <Form.Select aria-label={say('room')} value={room.id} onChange={(e) => set('room', e.target.value)}>

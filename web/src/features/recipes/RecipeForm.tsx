@@ -209,7 +209,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     <main className="screen recipe-form">
       <Form onSubmit={record.submit} noValidate aria-label={say('recipe-of-our-own')}>
         <header className="screen-head">
-          <h1>{text.name.trim() || say('a-recipe-of-our-own')}</h1>
+          <h1 data-main>{text.name.trim() || say('a-recipe-of-our-own')}</h1>
           <div className="actions">
             <Link to={given ? `/recipes/${given}` : '/recipes'} onClick={leave}>
               {say('leave-it')}

@@ -183,7 +183,7 @@ function Page({ page, room, rooms, order, change }: PageProps) {
           <section aria-labelledby="zone-is">
             <h2 id="zone-is">{say('right-for-name', { name: room.name })}</h2>
             <div className={fresh ? m.mark : 'not-checked'}>
-              <p className="big-verdict">
+              <p className="big-verdict" data-main>
                 <MarkLine mark={fresh ? m.mark : 'not-checked'} />
               </p>
             </div>

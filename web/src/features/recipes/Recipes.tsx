@@ -70,7 +70,7 @@ export function Recipes() {
       <header className="screen-head">
         <div>
           <h1>{say('recipes')}</h1>
-          <p className="soft">
+          <p className="soft" data-main>
             {all.length > 0
               ? say('for-at-g-for-each', {
                   mixes: say('mixes', { count: all.length }),

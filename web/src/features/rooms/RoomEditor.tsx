@@ -100,14 +100,14 @@ function Editor({ room }: { room?: Room }) {
     <main className="screen">
       <Form onSubmit={record.submit} noValidate aria-label={say('room')}>
         <header className="screen-head">
-          <h1>{room ? room.name : say('new-room')}</h1>
+          <div>
+            <h1>{room ? room.name : say('new-room')}</h1>
+            <p className="soft" data-main>
+              {say('say-who-is-in-the')}
+            </p>
+          </div>
           {!readOnly && (
             <div className="actions">
-              {room && (
-                <Button variant="quiet" onClick={() => remove.mutate()}>
-                  {say('delete-this-room-and-its')}
-                </Button>
-              )}
               <Button type="submit" disabled={record.busy}>
                 {say('save-room')}
               </Button>
@@ -298,6 +298,13 @@ function Editor({ room }: { room?: Room }) {
             </Button>
           )}
         </fieldset>
+        {room && !readOnly && (
+          <p className="delete-below">
+            <Button variant="quiet" onClick={() => remove.mutate()}>
+              {say('delete-this-room-and-its')}
+            </Button>
+          </p>
+        )}
       </Form>
       {removed && (
         <Undo

@@ -38,7 +38,9 @@ export function Rooms() {
       <header className="screen-head">
         <div>
           <h1>{say('rooms')}</h1>
-          <p className="soft">{say('two-letters-and-a-birth', { ratioTitle: session.centre.ratio_title })}</p>
+          <p className="soft" data-main>
+            {say('two-letters-and-a-birth', { ratioTitle: session.centre.ratio_title })}
+          </p>
         </div>
         {rooms.data && rooms.data.length > 0 && add}
       </header>

@@ -38,7 +38,9 @@ export function RuleBook() {
       <header className="screen-head">
         <div>
           <h1>{say('rule-book')}</h1>
-          <p className="soft">{say('the-worst-of-all-of', { rule: say('rules', { count: rules.data.length }) })}</p>
+          <p className="soft" data-main>
+            {say('the-worst-of-all-of', { rule: say('rules', { count: rules.data.length }) })}
+          </p>
         </div>
         <div className="actions">
           <Form.Control

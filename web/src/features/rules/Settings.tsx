@@ -80,7 +80,9 @@ function Editor({
         <header className="screen-head">
           <div>
             <h1>{say('settings')}</h1>
-            <p className="soft">{say('you-can-make-a-rule')}</p>
+            <p className="soft" data-main>
+              {say('you-can-make-a-rule')}
+            </p>
           </div>
           {!readOnly && (
             <div className="actions">

@@ -264,7 +264,7 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
     <main className="screen item-form">
       <Form onSubmit={record.submit} noValidate aria-label={say('thing-of-our-own')}>
         <header className="screen-head">
-          <h1>{given ? row.name || say('a-thing-of-our-own') : say('a-thing-of-our-own')}</h1>
+          <h1 data-main>{given ? row.name || say('a-thing-of-our-own') : say('a-thing-of-our-own')}</h1>
           <div className="actions">
             <Link to={given ? `/shelf/${given}` : '/shelf'} onClick={letGo}>
               {say('leave-it')}

@@ -84,7 +84,10 @@ function RoomAnswer({ answer, use }: { answer: Schemas['RoomVerdict']; use: stri
   return (
     <section className={`room-answer ${answer.mark}`}>
       <h3>
-        <span>{answer.who}</span> <MarkLine mark={answer.mark} />
+        <span>{answer.who}</span>{' '}
+        <span data-main>
+          <MarkLine mark={answer.mark} />
+        </span>
       </h3>
       {worst ? <FindingView finding={worst} /> : <p>{say('no-rule-objects', { wordOfUse: wordOfUse(use) })}</p>}
       {others.length > 0 && (

@@ -49,7 +49,9 @@ export function Shelf() {
       <header className="screen-head">
         <div>
           <h1>{say('materials')}</h1>
-          <p className="soft">{say('marked-for-today-every-figure', { name: room?.name ?? say('one-room') })}</p>
+          <p className="soft" data-main>
+            {say('marked-for-today-every-figure', { name: room?.name ?? say('one-room') })}
+          </p>
         </div>
         {mayWrite(session) && (
           <div className="actions">

@@ -64,7 +64,7 @@ function Headline({ day: d }: { day: Day }) {
   const time = next && timeOfDay(next.starts)
   const first = todo.charAt(0).toUpperCase() + todo.slice(1)
   return (
-    <h1>
+    <h1 data-main>
       {todo && time
         ? say('todo-then-prep-from', { todo: first, time })
         : time
@@ -136,7 +136,12 @@ function Opens({ setup: s, ahead }: { setup: Schemas['SetupSummary']; ahead?: bo
       </div>
       <div className="when">
         <strong className="figure">{ahead ? dayAndTime(s.play_at) : timeOfDay(s.play_at)}</strong>
-        {s.starts_by && (
+        {s.late && (
+          <Link className="short" to={`/prep?day=${dayIn(s.starts_by)}`}>
+            {say('late-see-prep')}
+          </Link>
+        )}
+        {s.starts_by && !s.late && (
           <span className="soft">
             {say('start-prep-by', {
               sameDay: sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by),

@@ -27,7 +27,7 @@ export function Unsent() {
       <header className="screen-head">
         <div>
           <h1>{say('not-saved-yet')}</h1>
-          <p className="soft">
+          <p className="soft" data-main>
             {say('what-you-typed-and-emblo', {
               seals: seals() ? say('until-then-it-is-on') : say('this-page-is-not-opened'),
             })}

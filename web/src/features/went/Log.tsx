@@ -127,7 +127,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
       <main className="screen log">
         <header className="screen-head">
           <div>
-            <h1>{say('log-name', { name: offered.name })}</h1>
+            <h1 data-main>{say('log-name', { name: offered.name })}</h1>
             <p className="soft">
               {offered.room}, {dayAndTime(offered.play_at)}
               {stored.version > 0 &&

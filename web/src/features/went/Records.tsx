@@ -36,7 +36,9 @@ export function Records() {
       <header className="screen-head">
         <div>
           <h1>{say('records')}</h1>
-          <p className="soft">{say('what-was-offered-since-the', { name: session.centre.name, month: month(from) })}</p>
+          <p className="soft" data-main>
+            {say('what-was-offered-since-the', { name: session.centre.name, month: month(from) })}
+          </p>
         </div>
         <div className="actions no-print">
           <Form.Select aria-label={say('since-the-first-of')} value={from} onChange={(e) => setFrom(e.target.value)}>
