@@ -159,14 +159,14 @@ func (f Facts) Words() []string {
 
 // Size prints the size as people read it: "6 x 3 mm", or "15 mm to 30 mm" for a range,
 // "not measured" for a piece without one, and "" for things the gauge does not judge.
-func (f Facts) Size() string {
+func (f Facts) Size() say.Text {
 	switch {
 	case !f.Form.GaugeJudges():
 		return ""
 	case f.Smallest == f.Largest:
-		return f.Smallest.String()
+		return say.Measure(f.Smallest)
 	}
-	return f.Smallest.String() + " to " + f.Largest.String()
+	return say.F("{smallest} to {largest}", f.Smallest, f.Largest)
 }
 
 // Item is one thing on a shelf. Items are read-only once made.

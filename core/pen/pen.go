@@ -90,7 +90,7 @@ func (p Pen) Line(l *plan.Line) written.Line {
 	}
 	return written.Line{Name: p.Called(l), Use: l.Use.String(), Judged: Usual(l.Assessment.Verdict, usual),
 		Findings: p.Findings(findings),
-		Detail:   l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l), Cares: cares,
+		Detail:   p.Text(l.Facts.Size()), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l), Cares: cares,
 		CareTexts: texts}
 }
 

@@ -49,7 +49,7 @@ func (d LookUp) Board(roomID, useWord, query string, today age.Date) ([]written.
 }
 
 func (d LookUp) boardItem(it material.Item, j naming.Judged) written.BoardItem {
-	b := written.BoardItem{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Detail: it.Facts.Size(),
+	b := written.BoardItem{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Detail: d.Pen.Text(it.Facts.Size()),
 		Kind:  d.Pen.Text(say.Copied(it.Kind)),
 		Parts: parts(it), Feel: words.Some(it.Feel.Words()), Judged: pen.Usual(j.Verdict, j.Usual()),
 		Own: it.Own, InCupboard: d.Here[it.ID]}

@@ -154,7 +154,7 @@ func (d LookUp) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask nam
 		facts = facts.Joined(*ask.More)
 	}
 	if len(m.Members) == 1 || ask.More != nil {
-		out.Detail, out.Gauge = facts.Size(), pen.Gauge(facts)
+		out.Detail, out.Gauge = d.Pen.Text(facts.Size()), pen.Gauge(facts)
 	}
 	if m.Family != nil {
 		q := d.questionOf(m.Family)
@@ -187,7 +187,7 @@ func (d LookUp) shelfItem(x naming.Member) written.ShelfItem {
 	}
 	it := *x.Item
 	return written.ShelfItem{ID: it.ID, Kind: "thing", Name: d.Pen.Name(it.ID, it.Name), Also: words.Some(it.Also),
-		Parts: parts(it), Detail: it.Facts.Size()}
+		Parts: parts(it), Detail: d.Pen.Text(it.Facts.Size())}
 }
 
 func (d LookUp) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask naming.Ask, g *safety.Group, months int) {
@@ -304,7 +304,7 @@ func (d LookUp) Item(id, useWord string, today age.Date) (written.ItemPage, erro
 		return written.ItemPage{}, desk.ErrGone
 	}
 	page := written.ItemPage{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Also: words.Some(it.Also), Parts: parts(it),
-		Detail: it.Facts.Size(), Contains: d.Pen.Text(it.Facts.Allergens.Say()),
+		Detail: d.Pen.Text(it.Facts.Size()), Contains: d.Pen.Text(it.Facts.Allergens.Say()),
 		MayContain: d.Pen.Text(it.Facts.MayContain.Say()), Usually: d.Pen.Text(it.Facts.UsuallyContains.Say()),
 		Traits: it.Facts.Words(), Feel: words.Some(it.Feel.Words()), Manner: d.manner(it),
 		Keeps: d.Pen.Text(it.Keeps.Say()), Cost: it.Cost.String(),

@@ -4,7 +4,7 @@ import { expect, test } from 'vitest'
 import { catalogue } from '.'
 import { reword } from './american'
 import { reword as pseudo } from './pseudo'
-import { metricOf, typed } from './typed'
+import { metricOf, typed, typedOf } from './typed'
 import { inCustomary, inUnits } from './units'
 
 const src = join(__dirname, '..')
@@ -68,6 +68,7 @@ test('a limit that is typed in another unit is that limit', () => {
   const inch = typed.mm
   expect(fahrenheit && [104, 176, 39.2].map((f) => metricOf(f, fahrenheit))).toEqual([40, 80, 4])
   expect(inch && metricOf(2.5, inch)).toBe(63.5)
+  expect(inch && [63.5, 31.75].map((mm) => typedOf(mm, inch))).toEqual(['2.5', '1.25'])
 })
 
 test('what is no language marks every letter and leaves the parts', () => {

@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import { readNumber } from '../../ui/numbers'
 import { solids } from './solids'
 import { useUnhurried } from '../../ui/useUnhurried'
+import { metricOf, typedIn } from '../../words/typed'
 import { say } from './catalogue'
 
 type Told = Schemas['Told']
@@ -228,7 +229,7 @@ function Measured({
   const [, , names] = solids.find(([s]) => s === kind) ?? ['box', '', []]
   const [sizes, setSizes] = useState<string[]>([])
   const [picks, setPicks] = useState<string[]>([])
-  const numbers = names.map((_, i) => readNumber(sizes[i] ?? ''))
+  const numbers = names.map((_, i) => metricOf(readNumber(sizes[i] ?? ''), typedIn('mm')))
   const ready = numbers.every((n) => n > 0)
   const answer = () => ready && onTell({ solid: kind as Told['solid'], sizes_mm: numbers, picks })
   return (
@@ -246,7 +247,7 @@ function Measured({
       <div className="sizes">
         {names.map((name, i) => (
           <Form.Group key={name} controlId={`${id}-${i}`} className="field">
-            <Form.Label>{say('mm-name', { name })}</Form.Label>
+            <Form.Label>{say('mm-name', { name, unit: typedIn('mm').unit })}</Form.Label>
             <Form.Control
               inputMode="decimal"
               value={sizes[i] ?? ''}

@@ -6,6 +6,7 @@ import { useRecord } from '../../forms/record'
 import { readNumber } from '../../ui/numbers'
 import { solids } from './solids'
 import { allergenWord } from '../allergen/words'
+import { metricOf, typedIn, typedOf } from '../../words/typed'
 import { say } from './catalogue'
 
 const forms: [NonNullable<Described['form']>, string][] = [
@@ -43,7 +44,7 @@ const traits: [string, string][] = [
 /** The sizes as they are typed, and whether all that the shape asks for are numbers. */
 function measures(d: Described, sizes: string[]) {
   const needed = solids.find(([s]) => s === d.solid)?.[2] ?? []
-  const numbers = needed.map((_, i) => readNumber(sizes[i] ?? ''))
+  const numbers = needed.map((_, i) => metricOf(readNumber(sizes[i] ?? ''), typedIn('mm')))
   return { numbers, measured: needed.length > 0 && numbers.every((n) => n > 0) }
 }
 
@@ -58,7 +59,7 @@ export function DescribeForm({
   word?: string
 }) {
   const id = useId()
-  const [sizes, setSizes] = useState<string[]>(() => (value.sizes_mm ?? []).map(String))
+  const [sizes, setSizes] = useState<string[]>(() => (value.sizes_mm ?? []).map((mm) => typedOf(mm, typedIn('mm'))))
   const record = useRecord<Described, Described & { version: number }, Described>({
     first: value,
     version: 0,
@@ -119,7 +120,7 @@ export function DescribeForm({
         <div className="sizes">
           {solid[2].map((name, i) => (
             <Form.Group key={name} controlId={`${id}-size-${i}`} className="field">
-              <Form.Label>{say('mm-name', { name })}</Form.Label>
+              <Form.Label>{say('mm-name', { name, unit: typedIn('mm').unit })}</Form.Label>
               <Form.Control
                 inputMode="decimal"
                 value={sizes[i] ?? ''}

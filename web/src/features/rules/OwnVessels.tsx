@@ -1,7 +1,10 @@
+import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import type { Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
+import { metricOf, typedIn, typedOf, type Typed } from '../../words/typed'
+import { readNumber } from '../../ui/numbers'
 import { say } from './catalogue'
 
 type Own = Schemas['OwnVessel']
@@ -83,7 +86,7 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
   const set = (id: string, part: Partial<Own>) => onChange(own.map((v) => (v.id === id ? { ...v, ...part } : v)))
   return (
     <>
-      <p className="soft">{say('measure-the-inside-once-in')}</p>
+      <p className="soft">{say('measure-the-inside-once-in', { unit: typedIn('mm').unit })}</p>
       <ol className="own-vessels">
         {own.map((v, i) => (
           <Vessel
@@ -105,6 +108,25 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
         </Button>
       )}
     </>
+  )
+}
+
+const counted: Typed = { unit: '', per: 1, plus: 0, step: 0 }
+
+/** A length in mm, or how many cells, as it is typed in the units of the centre. */
+function Figure({ value, as, onChange }: { value?: number; as: Typed; onChange: (n: number) => void }) {
+  const [text, setText] = useState<string>()
+  return (
+    <Form.Control
+      inputMode={as.per === 1 ? 'numeric' : 'decimal'}
+      maxLength={8}
+      value={text ?? (value ? typedOf(value, as) : '')}
+      onChange={(e) => {
+        setText(e.target.value)
+        onChange(metricOf(readNumber(e.target.value), as) || 0)
+      }}
+      onBlur={() => setText(undefined)}
+    />
   )
 }
 
@@ -155,16 +177,12 @@ function Vessel({
       {measures.map(([m, words]) => (
         <Form.Group key={m} controlId={`container-${number}-${m}`} className="field">
           <Form.Label>
-            {m === 'cells' ? say('cells') : say('mm')} {words}
+            {m === 'cells' ? say('cells') : typedIn('mm').unit} {words}
           </Form.Label>
-          <Form.Control
-            inputMode="numeric"
-            value={own[m] || ''}
-            onChange={(e) =>
-              onChange({
-                [m]: Number(e.target.value.replace(/\D/g, '').slice(0, 5)) || (m === 'top_length_mm' ? 0 : undefined),
-              })
-            }
+          <Figure
+            value={own[m]}
+            as={m === 'cells' ? counted : typedIn('mm')}
+            onChange={(n) => onChange({ [m]: n || (m === 'top_length_mm' ? 0 : undefined) })}
           />
         </Form.Group>
       ))}
