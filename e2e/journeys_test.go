@@ -324,12 +324,12 @@ func TestHelperLooksAndKeyboardAloneChecks(t *testing.T) {
 	p.Type("combobox", "Item to check", "marbles 40 months")
 	p.See("Marbles")
 	p.Press("Enter")
-	p.See("A child of 3 y 4 m, mouthing not known", "Find out first")
+	p.See("A child of 3 y 4 mo, mouthing not known", "Find out first")
 	// At once again, while the panel still slides out: the cursor stands in the box, and one
 	// question is answered by its number.
 	p.Press("Escape")
 	p.Press("/")
-	p.Gone("A child of 3 y 4 m")
+	p.Gone("A child of 3 y 4 mo")
 	for _, key := range "pasta" {
 		p.Press(string(key))
 	}

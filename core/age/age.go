@@ -132,7 +132,7 @@ func MonthsOf(born Month, on Date) int {
 	return max(0, CompletedMonths(born.Last(), on))
 }
 
-// Words prints an age in months as people say it: "9 months", "2 y", "3 y 5 m".
+// Words prints an age in months as people say it: "9 months", "2 y", "3 y 5 mo".
 func Words(months int) string { return Say(months).String() }
 
 // Say says an age in months as people say it.
@@ -145,7 +145,7 @@ func Say(months int) say.Text {
 	case months%12 == 0:
 		return say.F("{years} y", months/12)
 	default:
-		return say.F("{years} y {months} m", months/12, months%12)
+		return say.F("{years} y {months} mo", months/12, months%12)
 	}
 }
 

@@ -7,6 +7,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"emblo/core/say"
 )
 
 func date(t require.TestingT, s string) Date {
@@ -79,5 +81,13 @@ func TestCutFindsTheAgeAtTheEndOfAQuestion(t *testing.T) {
 		assert.Equal(t, want.words, words, text)
 		assert.Equal(t, want.months, months, text)
 		assert.Equal(t, want.ok, ok, text)
+	}
+}
+
+// No age is taken for a length where figures are read in other units: "5 m" would be metres.
+func TestAgesAreNoLengths(t *testing.T) {
+	customary := say.Worded("en", say.Customary, func(s string) string { return s }, nil)
+	for months := range 14 * 12 {
+		assert.Equal(t, Words(months), Say(months).In(customary))
 	}
 }

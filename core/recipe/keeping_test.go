@@ -34,7 +34,7 @@ func TestTheBookKeepsByItsFigures(t *testing.T) {
 	}
 	r, _ := Standard().Get("stove-dough")
 	assert.NotEmpty(t, r.Play().Best)
-	assert.Equal(t, "2 weeks or 5 uses, airtight; sooner out at the first spot or sour smell",
+	assert.Equal(t, "2 weeks or 5 uses, airtight; throw away at the first spot or sour smell",
 		r.Nature().Keeps.String())
 	r.Own = true
 	assert.LessOrEqual(t, r.Keeping().Granted(), MostDays)

@@ -159,9 +159,11 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
         <History id={jar.id} unit={jar.unit} />
         {mayWrite(session) && <Details jar={jar} />}
         {mayWrite(session) && (
-          <Button variant="quiet" onClick={() => remove.mutate()}>
-            {say('take-this-jar-out-of')}
-          </Button>
+          <p className="delete-below">
+            <Button variant="quiet" onClick={() => remove.mutate()}>
+              {say('take-this-jar-out-of')}
+            </Button>
+          </p>
         )}
         {remove.error && <p role="alert">{remove.error.message}</p>}
       </Offcanvas.Body>

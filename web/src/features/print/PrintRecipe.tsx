@@ -137,8 +137,18 @@ function Card({ m, room }: { m: Making; room: Room }) {
       )}
       {worst && (
         <p className="reason">
-          <b>{markWord(worst.mark)}:</b> {worst.reason} {worst.do.slice(0, 2).join('. ')}
-          {worst.do.length > 0 && '. '}
+          <b>{markWord(worst.mark)}:</b> {worst.reason}{' '}
+          {worst.do.slice(0, 2).map((d, i) => (
+            <span key={d}>
+              {d.replace(/\.$/, '')}
+              {worst.calls?.includes(i) && (
+                <>
+                  : <Numbers poison />
+                </>
+              )}
+              .{' '}
+            </span>
+          ))}
           <span className="source">
             {worst.source} ({worst.standing}).
           </span>
