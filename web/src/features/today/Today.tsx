@@ -17,6 +17,7 @@ import { WhoIsHere } from './WhoIsHere'
 import { dayIn, sameDay } from '../../ui/wall'
 import { nextOpening } from '../../entities/setup/model'
 import { Foot } from '../../ui/Foot'
+import { useSession } from '../../session/session'
 import { say } from './catalogue'
 
 type Day = Schemas['Today']
@@ -25,7 +26,11 @@ type Day = Schemas['Today']
 export function Today() {
   usePageTitle(say('today'))
   const today = useQuery(todayQuery)
-  const day = today.error ? undefined : today.data // what could not be asked for anew shows no mark
+  // What the day says of batches and of prep comes up with it, so that nothing jumps.
+  const batches = useQuery(batchesQuery)
+  const prep = useQuery(prepQuery(useSession().today))
+  const come = [batches, prep].every((q) => q.data !== undefined || q.error !== null)
+  const day = today.error || !come ? undefined : today.data // what could not be asked for anew shows no mark
   return (
     <>
       <main className="screen today">
@@ -37,7 +42,7 @@ export function Today() {
         </header>
         {day && <ClockNotes day={day} asked={today.dataUpdatedAt} />}
         {today.error && <Failure error={today.error} retry={() => void today.refetch()} />}
-        {!today.data && !today.error && <Waiting what={say('the-day')} />}
+        {!day && !today.error && <Waiting what={say('the-day')} />}
         {day && <TheDay day={day} />}
       </main>
       {day && <Figures day={day} />}
