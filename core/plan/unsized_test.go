@@ -23,7 +23,7 @@ func TestNothingIsReadyOfWhichTheAmountIsNotKnown(t *testing.T) {
 		g, s := anyGroup(t), anySetup(t, recipes, things)
 		known, err := Reckon(s, g, set)
 		if err != nil || len(s.Places)+len(s.Beside) == 0 {
-			t.Skip("nothing that is answered")
+			return // nothing that is answered
 		}
 		u := Unsized{In: rapid.SampledFrom([]string{"bag", "glass", ""}).Draw(t, "in"), Count: 2}
 		at := rapid.IntRange(0, len(s.Places)+len(s.Beside)-1).Draw(t, "at")
