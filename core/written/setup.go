@@ -204,6 +204,7 @@ type Digest struct {
 
 // SetupPage is one page of the list; Next is the cursor of the next, "" for none.
 type SetupPage struct {
+	Now    string         `json:"now"` // the centre's wall clock
 	Setups []SetupSummary `json:"setups"`
 	Next   string         `json:"next"`
 }

@@ -334,3 +334,26 @@ func TestStepsAreTickedAndMeasured(t *testing.T) {
 	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true,
 		MeasuredC: ptr(82.0), At: "2099-01-01T00:00:00Z"}, refused, "at", "within the last two days")
 }
+
+// When prep begins is the same on the list, on Today and for the set-up itself, however far ahead it opens.
+func TestOneTimeToStartPrep(t *testing.T) {
+	a := demoLead(t)
+	var today written.Today
+	a.do(http.MethodGet, "/api/today", nil, http.StatusOK, &today)
+	told := map[string]string{}
+	for _, s := range slices.Concat(today.Setups, today.Next) {
+		told[s.ID] = s.StartsBy
+	}
+	checked := 0
+	for _, s := range a.setups() {
+		var prep written.PrepSetup
+		a.do(http.MethodGet, "/api/setups/"+s.ID+"/prep", nil, http.StatusOK, &prep)
+		if !s.Ready || len(prep.Slots) == 0 || s.PlayAt < today.Now {
+			continue
+		}
+		assert.Equal(t, prep.Slots[0].Starts, s.StartsBy, "the list, of %s", s.Name)
+		assert.Equal(t, s.StartsBy, told[s.ID], "Today, of %s", s.Name)
+		checked++
+	}
+	assert.GreaterOrEqual(t, checked, 4)
+}

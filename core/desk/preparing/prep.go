@@ -2,6 +2,7 @@ package preparing
 
 import (
 	"slices"
+	"strings"
 	"time"
 
 	"emblo/core/age"
@@ -228,24 +229,41 @@ type Begun struct {
 	Late bool
 }
 
-// Begins returns when the first hand is laid on for each coming plan, among all that are prepared, by id;
-// those that nothing is prepared for are not in it.
-func (d Preparing) Begins(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) map[string]Begun {
-	begins := make(map[string]Begun, len(plans))
-	s, err := d.schedule(plans, ticks, day, now)
-	if err != nil {
-		return begins
-	}
-	for _, slot := range s.slots { // earliest first
-		of, known := begins[slot.SetupID]
-		if !known {
-			of.At = slot.Starts
+// Begins returns when the first hand is laid on for set-ups of the list that are still to open, among all that are
+// prepared, by id; those that nothing is prepared for are not in it. Each is planned as the page of its own day plans
+// it, so that all say the same; of what opens later than two weeks from now it is not said.
+func (d Preparing) Begins(listed []written.SetupSummary, plans []desk.Coming, ticks []PrepTick,
+	now clock.Wall) map[string]Begun {
+	begins := map[string]Begun{}
+	days := map[age.Date]bool{}
+	for i := range listed {
+		at, err := clock.ParseWall(listed[i].PlayAt)
+		day := at.Day()
+		if err != nil || at.Compare(now) < 0 || days[day] || day.Sub(now.Day()) > beginsAhead {
+			continue
 		}
-		of.Late = of.Late || !slot.Done && slot.LateMinutes > 0
-		begins[slot.SetupID] = of
+		days[day] = true
+		s, err := d.schedule(plans, ticks, day, now)
+		if err != nil {
+			continue
+		}
+		for _, slot := range s.slots { // earliest first
+			if !strings.HasPrefix(slot.PlayAt, day.String()) {
+				continue
+			}
+			of, known := begins[slot.SetupID]
+			if !known {
+				of.At = slot.Starts
+			}
+			of.Late = of.Late || !slot.Done && slot.LateMinutes > 0
+			begins[slot.SetupID] = of
+		}
 	}
 	return begins
 }
+
+// beginsAhead is how many days ahead it is said when prep begins.
+const beginsAhead = 14
 
 // span counts minutes from the midnight before a moment, in the zone of a centre.
 type span struct {

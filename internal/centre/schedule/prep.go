@@ -85,7 +85,7 @@ func (h Schedule) Begin(ctx context.Context, s *store.Session, all []written.Set
 	if err != nil {
 		return err
 	}
-	begins := preparing.On(d).Begins(plans, ticks, now.Day(), now)
+	begins := preparing.On(d).Begins(all, plans, ticks, now)
 	for i := range all {
 		if begun, known := begins[all[i].ID]; known {
 			all[i].StartsBy, all[i].Late = begun.At, begun.Late

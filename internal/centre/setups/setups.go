@@ -120,7 +120,7 @@ func (h Setups) Keep(ctx context.Context, s *store.Session, digests map[uuid.UUI
 // what is none.
 func (h Setups) Setups(ctx context.Context, s *store.Session, words string, templates bool, after string,
 	limit int) (written.SetupPage, error) {
-	out := written.SetupPage{Setups: []written.SetupSummary{}}
+	out := written.SetupPage{Now: h.Now(s).String(), Setups: []written.SetupSummary{}}
 	cursor, err := centre.ReadCursor(after)
 	if err != nil {
 		return out, err

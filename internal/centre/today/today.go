@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"slices"
 
 	"github.com/google/uuid"
 
@@ -79,7 +80,7 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 	if err != nil {
 		return g.Today, err
 	}
-	begins := preparing.On(d).Begins(g.plans, ticks, g.now.Day(), g.now)
+	begins := preparing.On(d).Begins(slices.Concat(g.Setups, g.Next), g.plans, ticks, g.now)
 	for _, list := range [][]written.SetupSummary{g.Setups, g.Next} {
 		for i := range list {
 			if begun, known := begins[list[i].ID]; known {

@@ -2925,6 +2925,8 @@ export interface components {
             answer: components["schemas"]["Answer"];
         };
         SetupPage: {
+            /** @description The centre's wall clock. */
+            now: string;
             setups: components["schemas"]["SetupSummary"][];
             /** @description The cursor of the next page; empty for none. */
             next: string;

@@ -62,7 +62,8 @@ export function Setups() {
       await navigate(`/bench/${id}`)
     },
   })
-  const next = all?.find((s) => s.ready && dayIn(s.play_at) >= session.today)
+  const now = setups.data?.pages[0]?.now ?? ''
+  const next = all?.find((s) => s.ready && s.play_at > now)
   const error = setups.error ?? remove.error ?? restore.error ?? planAgain.error
   return (
     <main className="screen">
@@ -136,6 +137,7 @@ export function Setups() {
               )}
               <SetupRow
                 setup={s}
+                ahead={s.play_at > now}
                 onAgain={mayWrite(session) ? () => planAgain.mutate({ from: s.id }) : undefined}
                 onRemove={mayWrite(session) ? () => remove.mutate({ id: s.id, name: s.name }) : undefined}
               />
@@ -170,10 +172,13 @@ export function Setups() {
 
 function SetupRow({
   setup: s,
+  ahead,
   onAgain,
   onRemove,
 }: {
   setup: Schemas['SetupSummary']
+  /** Play is still to start. */
+  ahead: boolean
   onAgain?: () => void
   onRemove?: () => void
 }) {
@@ -196,7 +201,7 @@ function SetupRow({
             {say('late-see-prep')}
           </Link>
         )}
-        {s.starts_by && !s.late && (
+        {s.starts_by && !s.late && ahead && (
           <span className="soft">
             {say('start-prep-by', {
               sameDay: sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by),

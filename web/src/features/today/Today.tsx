@@ -105,7 +105,7 @@ function TheDay({ day: d }: { day: Day }) {
               <h2 id="opens">{say('today')}</h2>
               <ul className="opens">
                 {d.setups.map((s) => (
-                  <Opens key={s.id} setup={s} />
+                  <Opens key={s.id} setup={s} begun={s.play_at <= d.now} />
                 ))}
               </ul>
             </section>
@@ -128,7 +128,15 @@ function TheDay({ day: d }: { day: Day }) {
   )
 }
 
-function Opens({ setup: s, ahead }: { setup: Schemas['SetupSummary']; ahead?: boolean }) {
+interface OpensProps {
+  setup: Schemas['SetupSummary']
+  /** It opens on another day. */
+  ahead?: boolean
+  /** Play has started: when its prep was to start does not matter any more. */
+  begun?: boolean
+}
+
+function Opens({ setup: s, ahead, begun }: OpensProps) {
   return (
     <li className={s.mark ?? 'not-checked'}>
       <Mark mark={s.mark ?? 'not-checked'} />
@@ -146,7 +154,7 @@ function Opens({ setup: s, ahead }: { setup: Schemas['SetupSummary']; ahead?: bo
             {say('late-see-prep')}
           </Link>
         )}
-        {s.starts_by && !s.late && (
+        {s.starts_by && !s.late && !begun && (
           <span className="soft">
             {say('start-prep-by', {
               sameDay: sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by),
