@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { typedIn } from '../../words/typed'
 import { say } from './catalogue'
 
 export type Order = Schemas['RecipeOrder']
@@ -15,31 +16,33 @@ export const ways: [Order['by'], string][] = [
   ['cupboard', say('the-cupboard')],
 ]
 
+const mm = { unit: typedIn('mm').unit }
+
 export const moulds: Record<Shape['mould'], { words: string; many: string; lengths: [string, number][] }> = {
-  ball: { words: 'ball', many: 'balls', lengths: [[say('mm-across'), 40]] },
+  ball: { words: say('ball'), many: say('balls'), lengths: [[say('mm-across', mm), 40]] },
   snake: {
-    words: 'snake',
-    many: 'snakes',
+    words: say('snake'),
+    many: say('snakes'),
     lengths: [
-      [say('mm-thick'), 15],
-      [say('mm-long'), 300],
+      [say('mm-thick', mm), 15],
+      [say('mm-long', mm), 300],
     ],
   },
   slab: {
-    words: 'slab',
-    many: 'slabs',
+    words: say('slab'),
+    many: say('slabs'),
     lengths: [
-      [say('mm-long'), 120],
-      [say('mm-wide'), 90],
-      [say('mm-thick'), 10],
+      [say('mm-long', mm), 120],
+      [say('mm-wide', mm), 90],
+      [say('mm-thick', mm), 10],
     ],
   },
   line: {
     words: say('line-along-a-wall'),
     many: say('lines-along-a-wall'),
     lengths: [
-      [say('mm-thick'), 20],
-      [say('mm-long'), 2000],
+      [say('mm-thick', mm), 20],
+      [say('mm-long', mm), 2000],
     ],
   },
 }

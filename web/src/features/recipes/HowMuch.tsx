@@ -152,15 +152,16 @@ function ByShapes({ shapes, change }: { shapes: Shape[]; change: Change }) {
               </option>
             ))}
           </Form.Select>
-          {moulds[s.mould].lengths.map(([unit], k) => (
+          {moulds[s.mould].lengths.map(([unit, usual], k) => (
             <Stepper
               key={unit}
               label={say('shape-i-unit', { i: i + 1, unit })}
+              measure="mm"
               unit={unit}
               value={s.lengths_mm[k] ?? 0}
               min={1}
               max={20000}
-              step={unit === 'mm long' && s.mould === 'line' ? 100 : 5}
+              step={usual >= 1000 ? 100 : 5}
               onChange={(mm) => put(i, { lengths_mm: s.lengths_mm.map((x, j) => (j === k ? Math.round(mm) : x)) })}
             />
           ))}
