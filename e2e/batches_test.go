@@ -104,7 +104,7 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Click("button", "Check it")
 	p.Click("button", "spots")
 	p.Click("button", "Save what you saw")
-	p.See("finished: failed its check: spots in it", "Never to animals.")
+	p.See("Finished: failed its check: spots in it", "Never to animals.")
 	p.Open("/batches")
 	p.See("3 batches in use, 2 to look at today", "Look at today", "Cold dough, harbour blue", "check it today",
 		"throw it away")

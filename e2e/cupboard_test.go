@@ -141,7 +141,7 @@ func TestWhatCanIMakeInThree(t *testing.T) {
 	p := &hand{Person: harness.Sit(t, harness.Start(t), 1280, 800)}
 	p.Today()
 	p.tap("link", "What can I make?")
-	p.See("Fewest precautions first", "Mouldable oil-and-flour sand")
+	p.See("fewest precautions first", "Mouldable oil-and-flour sand")
 	p.pick("Room", "Puddles")
 	p.Gone("Mouldable oil-and-flour sand") // raw flour is not for the babies
 	p.See("more are in stock, not for this room", "within arm's reach of the water")
