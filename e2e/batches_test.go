@@ -106,7 +106,7 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Click("button", "Save what you saw")
 	p.See("Finished: failed its check: spots in it", "Never to animals.")
 	p.Open("/batches")
-	p.See("3 batches in use, 2 to look at today", "Look at today", "Cold dough, harbour blue", "check it today",
+	p.See("Check 2 today; 3 batches in use.", "Look at today", "Cold dough, harbour blue", "check it today",
 		"throw it away")
 	p.Type("searchbox", "Find a batch by its name or the code of its label", strings.ToLower(code))
 	p.See("Stove dough, red", "finished: ")

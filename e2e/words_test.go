@@ -14,11 +14,12 @@ import (
 )
 
 // same is what is the same in every language: what people typed of the demo centre, days, ids, formats and
-// sources. The names of containers, and that of a recipe at the head of its page, are English ones yet.
+// sources. The names of containers and of measuring cups, and that of a recipe at the head of
+// its page, are English ones yet.
 var same = regexp.MustCompile(`Quillmere Children's House|Tansy Quill|Lanterns|Puddles|Pebbles|Marks in rice|` +
 	`Apple puree paint|Harbour (scoop|water) tub|Bakery counter|Night-sky foam|Frozen harbour blocks|` +
 	`Dough for small bakers|Cold dough, harbour blue|^Flatbread dough$|Harbour mud dough|Felt harbour buoys|` +
-	`Beach glass, tumbled|` +
+	`Beach glass, tumbled|^[0-9¼½¾⅓⅔⅛]+ (cups?|tbsp|tsp)$|` +
 	`\(made up\)|^CSV$|JSON-LD|^Stove dough$|^White rice, dry$|(?i:storage-box lids?)|airtight$|^[0-9A-F]{6}$|` +
 	`^(pantry|(craft|spice) drawer|water shelf|blue box)$|^contents and traits: common practice;.*|` +
 	`(Mon|Tue|Wed|Thu|Fri|Sat|Sun)[a-z]* \d{1,2} [A-Z][a-z]+`)
