@@ -9,6 +9,7 @@ import (
 	"emblo/core/phrase"
 	"emblo/core/say"
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // Change is something that can be done to a thing, or has been, and that its verdict follows.
@@ -189,17 +190,17 @@ func (d doable) say() say.Text {
 
 // naming names a thing with the changes that are wanted, as somebody would say it.
 func naming(name string, all []doable, wanted func(int, doable) bool) string {
-	words := name
+	said := name
 	for i, d := range all {
 		switch {
 		case !wanted(i, d):
 		case d.before != "":
-			words = strings.ToUpper(d.before[:1]) + d.before[1:] + " " + strings.ToLower(words[:1]) + words[1:]
-		case strings.Contains(words, ","):
-			words += ", " + d.behind
+			said = strings.ToUpper(d.before[:1]) + d.before[1:] + " " + words.Lower(said)
+		case strings.Contains(said, ","):
+			said += ", " + d.behind
 		default:
-			words += " " + d.behind
+			said += " " + d.behind
 		}
 	}
-	return words
+	return said
 }

@@ -2,7 +2,6 @@ package preparing
 
 import (
 	"slices"
-	"strings"
 	"time"
 
 	"emblo/core/age"
@@ -229,26 +228,32 @@ type Begun struct {
 	Late bool
 }
 
-// Begins returns when the first hand is laid on for set-ups of the list that are still to open, among all that are
-// prepared, by id; those that nothing is prepared for are not in it. Each is planned as the page of its own day plans
-// it, so that all say the same; of what opens later than two weeks from now it is not said.
+// Begins returns when the first hand is laid on for set-ups of the list that are still to open, among all the plans that
+// are prepared, by id; those that nothing is prepared for are not in it. Each is planned as the page of its own day
+// plans it, so that all say the same.
 func (d Preparing) Begins(listed []written.SetupSummary, plans []desk.Coming, ticks []PrepTick,
 	now clock.Wall) map[string]Begun {
 	begins := map[string]Begun{}
-	days := map[age.Date]bool{}
-	for i := range listed {
-		at, err := clock.ParseWall(listed[i].PlayAt)
-		day := at.Day()
-		if err != nil || at.Compare(now) < 0 || days[day] || day.Sub(now.Day()) > beginsAhead {
+	opens := map[string]age.Date{} // of those that are listed, by id
+	var days []age.Date
+	for i := range plans {
+		at := plans[i].Opens()
+		if at.Compare(now) < 0 || !slices.ContainsFunc(listed, func(s written.SetupSummary) bool {
+			return s.ID == plans[i].ID
+		}) {
 			continue
 		}
-		days[day] = true
+		if opens[plans[i].ID] = at.Day(); !slices.Contains(days, at.Day()) {
+			days = append(days, at.Day())
+		}
+	}
+	for _, day := range days {
 		s, err := d.schedule(plans, ticks, day, now)
 		if err != nil {
 			continue
 		}
 		for _, slot := range s.slots { // earliest first
-			if !strings.HasPrefix(slot.PlayAt, day.String()) {
+			if opens[slot.SetupID] != day {
 				continue
 			}
 			of, known := begins[slot.SetupID]
@@ -261,9 +266,6 @@ func (d Preparing) Begins(listed []written.SetupSummary, plans []desk.Coming, ti
 	}
 	return begins
 }
-
-// beginsAhead is how many days ahead it is said when prep begins.
-const beginsAhead = 14
 
 // span counts minutes from the midnight before a moment, in the zone of a centre.
 type span struct {

@@ -21,8 +21,8 @@ export const typed: Partial<Record<Metric, Typed>> = {
 /** What somebody typed in such a unit, in the metric one: to a thousandth, as a limit that is typed exactly is that limit. */
 export const metricOf = (figure: number, as: Typed) => Math.round((figure * as.per + as.plus) * 1000) / 1000
 
-/** A metric figure as it would be typed, to a hundredth. */
-export const typedOf = (figure: number, as: Typed) => String(Math.round(((figure - as.plus) / as.per) * 100) / 100)
+/** A metric figure as it would be typed, so that it is read back as the same. */
+export const typedOf = (figure: number, as: Typed) => String(Math.round(((figure - as.plus) / as.per) * 1e5) / 1e5)
 
 /** How a figure of a metric unit is typed where the centre goes by others: metric = figure × per + plus. */
 export const typedIn = (unit: Metric): Typed => (units === 'us' && typed[unit]) || { unit, per: 1, plus: 0, step: 0 }

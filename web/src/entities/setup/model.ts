@@ -129,7 +129,9 @@ const kindOf = (base?: Base) =>
     base.recipe_id,
     base.item_id,
     base.vessel_id,
-    base.more?.map((l) => l.item_id),
+    base.called,
+    base.unsized,
+    base.more?.map((l) => [l.item_id, l.called, l.unsized]),
     base.frozen,
     base.use,
     base.batch_id,
@@ -193,7 +195,7 @@ export const baseLines = (lines: Map<string, Line>, plan: Plan, place: Place): (
 
 /** The same things for the same children on the same day, in whatever amounts. */
 export function sameThings(a: Plan, b: Plan): boolean {
-  const things = (items: PlanItem[]) => items.map((i) => [i.id, i.item_id, i.described, i.use, i.cup_id])
+  const things = (items: PlanItem[]) => items.map((i) => [i.id, i.item_id, i.described, i.use, i.cup_id, i.unsized])
   const of = ({ room_id, play_at, places, beside, labels }: Plan) => [
     room_id,
     play_at,

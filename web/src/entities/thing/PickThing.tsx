@@ -16,6 +16,7 @@ interface Props {
 /** Takes one thing of the shelf. A word that means several is asked about where it was typed. */
 export function PickThing({ room, onPick, ...pick }: Props) {
   const [family, setFamily] = useState<string>()
+  const [mix, setMix] = useState<string>()
   return (
     <>
       <Pick
@@ -23,6 +24,7 @@ export function PickThing({ room, onPick, ...pick }: Props) {
         families
         onPick={(item) => {
           setFamily(item.kind === 'family' ? item.name : undefined)
+          setMix(undefined)
           if (item.kind !== 'family') onPick(item)
         }}
       />
@@ -35,9 +37,10 @@ export function PickThing({ room, onPick, ...pick }: Props) {
             room={room}
             use="open"
             name={family}
-            onTake={({ id, name }) => {
+            onTake={(kind) => {
               setFamily(undefined)
-              onPick({ id, name })
+              if (kind.mix) setMix(kind.name)
+              else onPick(kind)
             }}
           />
           <Button variant="quiet" onClick={() => setFamily(undefined)}>
@@ -45,6 +48,7 @@ export function PickThing({ room, onPick, ...pick }: Props) {
           </Button>
         </div>
       )}
+      {mix !== undefined && <p role="status">{say('a-mix-is-no-thing', { mix })}</p>}
     </>
   )
 }

@@ -38,6 +38,7 @@ function Met({ base, what, closes, readOnly, onChange }: Omit<Controls, 'open'> 
   )
 }
 
+/** How much of a mix there is, in how many colours, fresh or from a batch. */
 export function MixControls({ base, readOnly, open, onChange }: Controls) {
   const batches =
     useQuery(batchesQuery).data?.batches.filter(
@@ -103,8 +104,7 @@ export function MixControls({ base, readOnly, open, onChange }: Controls) {
   )
 }
 
-/** What is in a bag or a bottle is met through it: it is sealed. */
-
+/** In what a filler is poured and how deep; what is in a bag or a bottle is met through it: it is sealed. */
 export function FillControls({
   base,
   vessel,

@@ -39,7 +39,7 @@ export function HowMuchIn({ name, unsized, pieces, onSay, instead }: Props) {
       className="how-much-in"
       onSubmit={(e) => {
         e.preventDefault()
-        void onSay(each).then(setFault)
+        onSay(each).then(setFault, (error: unknown) => setFault(error instanceof Error ? error.message : String(error)))
       }}
     >
       <Form.Label htmlFor={id}>{question({ name, unsized, pieces })}</Form.Label>

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { emptySetup } from '../../entities/setup/model'
+import { emptySetup, sameThings } from '../../entities/setup/model'
 import { beside } from '../../entities/setup/draft'
 import { add, depthIn } from './adding'
 import { toldOf, typedAs, type Chosen } from './chosen'
@@ -119,4 +119,26 @@ test('a mix that is said by its mass is as much for each child', () => {
   const said = { ...mix('stove-dough'), amount: { words: '1 kg', mass_g: 1000 } }
   const around = { vessels: [tub], portion: 80, children: 8 }
   expect(add(emptySetup('room', '2026-11-30T09:30'), '', [said], around).draft.places[0]?.base?.portion_g).toBe(125)
+})
+
+test('a verdict is not held over what was done to a filler, nor over an amount that nobody knows', () => {
+  const draft = all(thing('rice', 'filler'), thing('corks', 'find'))
+  const [place] = draft.places
+  const base = place?.base
+  const other = (part: object, items = place?.items) =>
+    sameThings(draft, { ...draft, places: [{ ...place, base: { ...base, ...part }, items }] as typeof draft.places })
+  expect(other({ depth_mm: 20 })).toBe(true)
+  expect(other({ called: 'Frozen rice' })).toBe(false)
+  expect(other({ unsized: { in: 'bag', count: 2 } })).toBe(false)
+  expect(
+    other(
+      {},
+      place?.items.map((i) => ({ ...i, each: 0, unsized: { count: 1 } })),
+    ),
+  ).toBe(false)
+})
+
+test('what lies over an amount that nobody knows is as deep as it usually is, not a skin', () => {
+  const { base } = all({ ...thing('rice', 'filler'), unsized: { count: 1 } }, thing('oats', 'filler')).places[0] ?? {}
+  expect([base?.depth_mm, base?.more?.[0]?.depth_mm]).toEqual([undefined, 30])
 })

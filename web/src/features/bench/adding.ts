@@ -78,7 +78,8 @@ function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around)
   }
   if (only && place?.base?.kind === 'fill' && place.base.item_id) {
     const { base } = place
-    const mm = base.depth_mm ?? 0
+    const vessel = vessels.find((v) => v.id === base.vessel_id)
+    const mm = base.depth_mm ?? (vessel ? depthIn(vessel, base) : 0)
     const each = unsized ? 0 : Math.max(1, Math.floor(mm / (2 + (base.more?.length ?? 0))))
     const depth = base.unsized ? undefined : Math.max(1, mm - each)
     const layer = { item_id: item.id, called, depth_mm: each, unsized }
