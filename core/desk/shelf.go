@@ -146,18 +146,6 @@ func (s *Shelf) Described(name string, f material.Facts) material.Facts {
 	return naming.AsCalled(name, f)
 }
 
-// Called returns a thing as words say that it is, with what was done to it: of all of it alike, and nothing that a
-// packet claims.
-func (s *Shelf) Called(it material.Item, words string) (material.Item, bool) {
-	m := s.Names.Resolve(words, "")
-	changed, one := m.One()
-	if !one || changed.ID != it.ID || len(m.Said.Claims) > 0 || m.Meant != "" {
-		return it, false
-	}
-	changed.Name = strings.TrimSpace(words)
-	return changed, true
-}
-
 // Kinds returns what a name may mean, where that is several things; nil where it is one or none.
 func (s *Shelf) Kinds(name string) *plan.Kinds {
 	m := s.Names.Resolve(name, "")

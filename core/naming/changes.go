@@ -23,6 +23,8 @@ type Change struct {
 	// Plain is the id of the thing, where by then nothing is said of it beside its name: another of the
 	// shelf, where that is what it becomes, as rice that is cooked.
 	Plain string
+	// State is what is done, or taken back; empty for a length.
+	State phrase.State
 	// Poured says that it is still one thing as it can be poured: what is cut is of any size up to its own.
 	Poured bool
 }
@@ -107,7 +109,7 @@ func (n *Namer) Changes(m Meaning) (all []Change) {
 			plain = it.ID
 		}
 		_, poured := read.One()
-		all = append(all, Change{Said: d.say(), Done: done, Words: words, Plain: plain, Poured: poured})
+		all = append(all, Change{Said: d.say(), Done: done, Words: words, Plain: plain, State: d.state, Poured: poured})
 	}
 	return all
 }
@@ -123,7 +125,8 @@ func (n *Namer) becomes(it material.Item, d doable) (Change, bool) {
 	if !one || other.ID == it.ID || !read.Said.Plain() || read.Meant != "" {
 		return Change{}, false
 	}
-	return Change{Said: d.say(), Words: other.Name, Plain: other.ID, Poured: other.Plays(material.Filler)}, true
+	return Change{Said: d.say(), Words: other.Name, Plain: other.ID, State: d.state,
+		Poured: other.Plays(material.Filler)}, true
 }
 
 // offeredFor are the changes that are offered for a thing, with the length that it was cut to.
@@ -137,32 +140,40 @@ func offeredFor(length unit.Maybe[unit.Length]) []doable {
 	return append(slices.Clone(doables), own)
 }
 
-// Called names the one thing that words mean with what was done to it and nothing else, so that it is read back as just
-// that; empty where it is as it is on the shelf, or more is said of it.
-func (n *Namer) Called(m Meaning) string {
+// Done returns what words say was done to the one thing that they mean, where that is all that they say of it; nil where
+// it is as it is on the shelf, or more is said.
+func (n *Namer) Done(m Meaning) (done []phrase.State) {
 	it, one := m.One()
 	_, sized := m.Said.Length.Get()
-	if !one || m.Said.Plain() || sized || len(m.Said.Claims) > 0 || m.Said.Use != "" && m.Said.Use != "open" {
-		return ""
+	if !one || sized || len(m.Said.Claims) > 0 || m.Said.Use != "" && m.Said.Use != "open" {
+		return nil
+	}
+	for _, s := range m.Said.States {
+		if !s.Neutral() {
+			done = append(done, s)
+		}
 	}
 	shelf, known := n.Thing(it.Name)
-	if !known || shelf.ID != it.ID {
-		return ""
+	if _, ok := Changed(shelf, done); !known || shelf.ID != it.ID || !ok {
+		return nil
 	}
-	words := naming(it.Name, doables, func(_ int, d doable) bool { return d.saidIn(m.Said) })
-	read := n.Resolve(words, "")
-	if back, same := read.One(); !same || back.ID != it.ID || !sameStates(read.Said, m.Said) {
-		return ""
-	}
-	return words
+	return done
 }
 
-// sameStates reports whether the same that matters is said to have been done.
-func sameStates(a, b phrase.Said) bool {
-	within := func(a, b phrase.Said) bool {
-		return !slices.ContainsFunc(a.States, func(s phrase.State) bool { return !s.Neutral() && !b.Has(s) })
+// Changed returns a thing with what was done to it, called so; ok is false for what is none of the changes that are
+// offered, and where it leaves open how much of the thing is so, as cutting does.
+func Changed(it material.Item, done []phrase.State) (changed material.Item, ok bool) {
+	for i, s := range done {
+		if slices.Contains(done[:i], s) || !slices.ContainsFunc(doables, func(d doable) bool { return d.state == s }) {
+			return it, false
+		}
 	}
-	return within(a, b) && within(b, a)
+	x := Member{Item: &it}.inState(phrase.Said{States: done})
+	changed = *x.Item
+	changed.Name = naming(it.Name, doables, func(_ int, d doable) bool {
+		return d.mm == 0 && slices.Contains(done, d.state)
+	})
+	return changed, len(x.also) == 0
 }
 
 // thing returns the one thing that words mean, in whatever state.

@@ -5,12 +5,13 @@ import (
 	"strings"
 
 	"emblo/core/material"
+	"emblo/core/naming"
+	"emblo/core/phrase"
 	"emblo/core/plan"
 	"emblo/core/safety"
 	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/vessel"
-	"emblo/core/words"
 )
 
 func (b Base) read(shelf Shelf) (plan.Base, *strict.Fault) {
@@ -91,7 +92,7 @@ func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *strict.Fault) {
 		}
 		return fill, nil
 	}
-	if f := layer(Layer{ItemID: b.ItemID, Called: b.Called, Unsized: b.Unsized}, b.DepthMM, ""); f != nil {
+	if f := layer(Layer{ItemID: b.ItemID, Done: b.Done, Unsized: b.Unsized}, b.DepthMM, ""); f != nil {
 		return nil, f
 	}
 	for i, l := range b.More {
@@ -108,10 +109,14 @@ func (l Layer) read(shelf Shelf, tub vessel.Vessel, mm *float64) (plan.Layer, *s
 	if !ok || !pours(it, tub) {
 		return plan.Layer{}, strict.Bad("/item_id", "Choose a filler from the shelf.")
 	}
-	if l.Called != "" {
-		if it, ok = shelf.Called(it, l.Called); !ok {
-			return plan.Layer{}, strict.Bad("/called", "%q is not %s with something done to it.", words.Cut(l.Called),
-				it.Name)
+	if len(l.Done) > 0 {
+		done := make([]phrase.State, len(l.Done))
+		for i, s := range l.Done {
+			done[i] = phrase.State(s)
+		}
+		if it, ok = naming.Changed(it, done); !ok {
+			return plan.Layer{}, strict.Bad("/done",
+				"%s cannot be poured so changed: choose what was done to it from what is offered.", it.Name)
 		}
 	}
 	u := l.Unsized

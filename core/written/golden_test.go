@@ -148,8 +148,6 @@ func (shelf) Subject(it material.Item) *safety.Subject {
 	return &s
 }
 
-func (shelf) Called(it material.Item, _ string) (material.Item, bool) { return it, false }
-
 func (shelf) Kinds(string) *plan.Kinds { return nil }
 
 func (shelf) Described(_ string, f material.Facts) material.Facts { return f }

@@ -49,12 +49,6 @@ func (s labelled) Get(id string) (material.Item, bool) {
 	return s.inPacket(it), ok
 }
 
-// Called returns a thing as words say that it is, in its packet.
-func (s labelled) Called(it material.Item, words string) (material.Item, bool) {
-	it, ok := s.Shelf.Called(it, words)
-	return s.inPacket(it), ok
-}
-
 func (s labelled) inPacket(it material.Item) material.Item {
 	if l, says := s.labels[it.ID]; says {
 		it.Facts = l.On(it.Facts)

@@ -17,8 +17,8 @@ type Base struct {
 	Colours  *int     `json:"colours,omitzero"` // equal parts; 1 when left out
 	PotML    *float64 `json:"pot_ml,omitzero"`  // the pot or bowl that a mix is made in
 	ItemID   string   `json:"item_id,omitzero" max:"64"`
-	// Called are words that name that thing with what was done to it, as "frozen peas".
-	Called   string   `json:"called,omitzero" max:"60"`
+	// Done is what was done to that thing, as "frozen".
+	Done     []string `json:"done,omitzero" max:"6" each:"20"`
 	VesselID string   `json:"vessel_id,omitzero" max:"64"`
 	DepthMM  *float64 `json:"depth_mm,omitzero"`
 	// Unsized is how much there is, where nobody knows yet how much one container of it holds; no depth_mm beside it.
@@ -37,7 +37,7 @@ type Base struct {
 // Layer is a further filler, and how thick it lies.
 type Layer struct {
 	ItemID  string   `json:"item_id" max:"64"`
-	Called  string   `json:"called,omitzero" max:"60"`
+	Done    []string `json:"done,omitzero" max:"6" each:"20"`
 	DepthMM float64  `json:"depth_mm"` // 0 where it is unsized
 	Unsized *Unsized `json:"unsized,omitzero"`
 }

@@ -28,9 +28,6 @@ type Shelf interface {
 	// Described returns the facts of a thing described by hand with what the shelf says of
 	// its name.
 	Described(name string, f material.Facts) material.Facts
-	// Called returns a thing of the shelf as words say that it is, with what was done to it; false where they do not
-	// name it, or leave open how much of it is so.
-	Called(it material.Item, words string) (material.Item, bool)
 	// Kinds returns what a name may mean, where that is several things and nothing else is said of it; nil where it is
 	// one or none.
 	Kinds(name string) *plan.Kinds

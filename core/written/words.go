@@ -27,8 +27,8 @@ type WordsLine struct {
 type WordsThing struct {
 	Kind   string       `json:"kind"` // thing, mix, vessel, heading or words
 	ID     string       `json:"id,omitzero"`
-	Name   string       `json:"name"`            // what it is called; of words, as they were typed
-	Called string       `json:"called,omitzero"` // with what was done to it, where it is poured
+	Name   string       `json:"name"`          // what it is called; of words, as they were typed
+	Done   []string     `json:"done,omitzero"` // what was done to it, where it is poured so; its name says it
 	Parts  []string     `json:"parts"`
 	Said   []string     `json:"said"`            // its states and claims, in words
 	Amount *WordsAmount `json:"amount,omitzero"` // how much there is, where the line says so
@@ -44,6 +44,8 @@ type WordsChange struct {
 	Words string `json:"words"`
 	// ID is that of the thing, where nothing is said of it beside its name.
 	ID string `json:"id,omitzero"`
+	// State is what is done, or taken back; left out for a length.
+	State string `json:"state,omitzero"`
 	// Poured says that it still fills a vessel, all of it alike.
 	Poured bool `json:"poured,omitzero"`
 }

@@ -198,9 +198,9 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",
 				DepthMM: ptr(20.0), Unsized: &written.Unsized{In: "bag", Count: 2}}
 		})},
-		{"places/0/base/called", "is not Play sand", plan(func(p *written.Plan) {
+		{"places/0/base/done", "cannot be poured so changed", plan(func(p *written.Plan) {
 			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",
-				Called: "frozen peas", DepthMM: ptr(20.0)}
+				Done: []string{"enchanted"}, DepthMM: ptr(20.0)}
 		})},
 		{"places/0/base/unsized/count", "more than 0", plan(func(p *written.Plan) {
 			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",

@@ -129,8 +129,13 @@ func (d LookUp) thing(m naming.Meaning, typed string, into pouring) written.Word
 	switch {
 	case one && m.Said.Plain():
 		t.Kind, t.ID, t.Name, t.Parts = "thing", it.ID, d.Pen.Name(it.ID, it.Name), parts(it)
-	case one && onlyPoured(it) && d.Names.Called(m) != "":
-		t.Kind, t.ID, t.Name, t.Called, t.Parts = "thing", it.ID, d.Pen.Name(it.ID, it.Name), d.Names.Called(m), parts(it)
+	case one && onlyPoured(it) && len(d.Names.Done(m)) > 0:
+		done := d.Names.Done(m)
+		changed, _ := naming.Changed(it, done)
+		t.Kind, t.ID, t.Name, t.Parts = "thing", it.ID, changed.Name, parts(it)
+		for _, s := range done {
+			t.Done = append(t.Done, string(s))
+		}
 	case len(m.Members) == 1 && m.Members[0].Mix != nil:
 		t.Kind, t.ID, t.Name = "mix", m.Members[0].ID(), d.Pen.Text(m.Members[0].Say())
 	case m.Family != nil && !m.Said.Plain():
@@ -143,7 +148,7 @@ func (d LookUp) thing(m naming.Meaning, typed string, into pouring) written.Word
 	}
 	for _, c := range d.Names.Changes(m) {
 		t.Changes = append(t.Changes, written.WordsChange{Said: d.Pen.Text(c.Said), Done: c.Done, Words: c.Words,
-			ID: c.Plain, Poured: c.Poured})
+			ID: c.Plain, State: string(c.State), Poured: c.Poured})
 	}
 	if m.Said.Amount.Said() {
 		t.Amount = d.amount(m.Said.Amount, it, one, into)

@@ -228,9 +228,9 @@ type Begun struct {
 	Late bool
 }
 
-// Begins returns when the first hand is laid on for set-ups of the list that are still to open, among all the plans that
-// are prepared, by id; those that nothing is prepared for are not in it. Each is planned as the page of its own day
-// plans it, so that all say the same.
+// Begins returns when the first hand is laid on for set-ups of the list that are still to open, among all plans
+// that are prepared, by id; those that nothing is prepared for are not in it. Each is planned as the page of its own
+// day plans it, so that all say the same.
 func (d Preparing) Begins(listed []written.SetupSummary, plans []desk.Coming, ticks []PrepTick,
 	now clock.Wall) map[string]Begun {
 	begins := map[string]Begun{}

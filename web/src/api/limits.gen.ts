@@ -11,7 +11,7 @@ export const limits = {
   },
   "Base": {
     "batch_id": 36,
-    "called": 60,
+    "done": 6,
     "item_id": 64,
     "more": 10,
     "recipe_id": 64,
@@ -116,7 +116,7 @@ export const limits = {
     "language": 10
   },
   "Layer": {
-    "called": 60,
+    "done": 6,
     "item_id": 64
   },
   "ListAnswer": {

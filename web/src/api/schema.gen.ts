@@ -3265,8 +3265,8 @@ export interface components {
             portion_g?: number;
             colours?: number;
             item_id?: string;
-            /** @description Words that name that thing with what was done to it, as "frozen peas". */
-            called?: string;
+            /** @description What was done to that thing, as frozen. */
+            done?: string[];
             vessel_id?: string;
             /** Format: double */
             depth_mm?: number;
@@ -3290,7 +3290,7 @@ export interface components {
         /** @description A further filler, and how thick it lies. */
         Layer: {
             item_id: string;
-            called?: string;
+            done?: string[];
             /**
              * Format: double
              * @description 0 where it is unsized.
@@ -3666,8 +3666,8 @@ export interface components {
             kind: "thing" | "mix" | "vessel" | "heading" | "words";
             id?: string;
             name: string;
-            /** @description With what was done to it, where it is poured. */
-            called?: string;
+            /** @description What was done to it, where it is poured so; its name says it. */
+            done?: string[];
             parts: string[];
             /** @description Its states, and what its packet claims. */
             said: string[];
@@ -3683,6 +3683,8 @@ export interface components {
             words: string;
             /** @description Its id, where nothing is said of it beside its name: of another thing where that is what it becomes. */
             id?: string;
+            /** @description What is done, or taken back; left out for a length. */
+            state?: string;
             /** @description It still fills a vessel, all of it alike. */
             poured?: boolean;
         };

@@ -150,9 +150,9 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
     ],
     "/places/base": [
       "batch_id",
-      "called",
       "colours",
       "depth_mm",
+      "done",
       "frozen",
       "item_id",
       "more",
@@ -166,7 +166,7 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
       "vessels"
     ],
     "/places/base/more": [
-      "called",
+      "done",
       "unsized"
     ],
     "/places/base/more/unsized": [

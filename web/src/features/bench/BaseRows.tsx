@@ -31,6 +31,12 @@ interface Props {
   onSwap: (base: Base, text: string) => void
 }
 
+/** What was done to a filler, with one change made or taken back; undefined where nothing was. */
+function toggled(done: string[] = [], state = ''): string[] | undefined {
+  const next = done.includes(state) ? done.filter((s) => s !== state) : [...done, state]
+  return next.length > 0 ? next : undefined
+}
+
 /** What fills a place: a mix by portion, or one filler above the other. */
 export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open, onOpen, onChange, onSwap }: Props) {
   const book = useQuery(bookQuery)
@@ -40,7 +46,7 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
     base.kind === 'fill'
       ? [
           ...(base.item_id
-            ? [{ item_id: base.item_id, called: base.called, depth_mm: base.depth_mm ?? 0, unsized: base.unsized }]
+            ? [{ item_id: base.item_id, done: base.done, depth_mm: base.depth_mm ?? 0, unsized: base.unsized }]
             : []),
           ...(base.more ?? []),
         ]
@@ -54,11 +60,11 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
         : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, depth_mm, unsized: undefined } : l)) },
       `depth-${n}`,
     )
-  const setWhat = (n: number, item_id: string, called?: string) =>
+  const setWhat = (n: number, item_id: string, done?: string[]) =>
     onChange(
       n === 0
-        ? { ...base, item_id, called }
-        : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, item_id, called } : l)) },
+        ? { ...base, item_id, done }
+        : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, item_id, done } : l)) },
     )
   const drop = (n: number) => {
     if (!several) return onChange(undefined)
@@ -66,7 +72,7 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
     onChange({
       ...base,
       item_id: first?.item_id,
-      called: first?.called,
+      done: first?.done,
       depth_mm: first?.unsized ? undefined : first?.depth_mm,
       unsized: first?.unsized,
       more: more.length > 0 ? more : undefined,
@@ -136,9 +142,13 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
             {open && !readOnly && layer && line && (
               <Changes
                 poured
-                name={layer.called ?? line.name}
+                name={line.name}
                 about={name}
-                onChange={({ id, words }) => setWhat(n, id ?? layer.item_id, id ? undefined : words)}
+                onChange={(c) =>
+                  c.id && c.id !== layer.item_id
+                    ? setWhat(n, c.id)
+                    : setWhat(n, layer.item_id, toggled(layer.done, c.state))
+                }
               />
             )}
             {several && !readOnly && !layer?.unsized && (
@@ -193,7 +203,7 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
             onTake={(s) => {
               setMissing(false)
               onSwap(
-                { ...base, item_id: s.item_id, called: undefined, frozen: undefined },
+                { ...base, item_id: s.item_id, done: undefined, frozen: undefined },
                 say('in-place-of', { name: s.name, name2: lines[0]?.name ?? '' }),
               )
             }}

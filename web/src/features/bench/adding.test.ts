@@ -6,6 +6,7 @@ import { add, depthIn } from './adding'
 import { toldOf, typedAs, type Chosen } from './chosen'
 
 const tub = { id: 'dish-tub', usual_mm: 60, deepest_mm: 120, frozen_mm: 80, closed_mm: 30 } as Schemas['Vessel']
+const thingOf = (id: string) => ({ id, kind: 'thing' as const, name: id, parts: ['filler'] })
 const thing = (id: string, ...parts: string[]) =>
   ({ item: { id, kind: 'thing', name: id, also: [], parts, detail: '' } }) as Chosen
 const mix = (id: string) => ({ item: { id, kind: 'mix', name: id, also: [], parts: [], detail: '' } }) as Chosen
@@ -94,8 +95,8 @@ test('what is chosen from the list keeps what else was typed with it', () => {
 })
 
 test('what was done to a filler stays with it, and beside all places it is words', () => {
-  const frozen = { ...thing('peas', 'filler'), called: 'Frozen peas' }
-  expect(all(frozen).places[0]?.base).toMatchObject({ item_id: 'peas', called: 'Frozen peas' })
+  const frozen = { item: { ...thingOf('peas'), name: 'Frozen peas' }, done: ['frozen'] }
+  expect(all(frozen).places[0]?.base).toMatchObject({ item_id: 'peas', done: ['frozen'] })
   const around = { vessels: [tub], portion: undefined }
   const { draft } = add(emptySetup('room', '2026-11-30T09:30'), beside, [frozen], around)
   expect(draft.beside[0]?.described?.name).toBe('Frozen peas')
@@ -128,7 +129,7 @@ test('a verdict is not held over what was done to a filler, nor over an amount t
   const other = (part: object, items = place?.items) =>
     sameThings(draft, { ...draft, places: [{ ...place, base: { ...base, ...part }, items }] as typeof draft.places })
   expect(other({ depth_mm: 20 })).toBe(true)
-  expect(other({ called: 'Frozen rice' })).toBe(false)
+  expect(other({ done: ['frozen'] })).toBe(false)
   expect(other({ unsized: { in: 'bag', count: 2 } })).toBe(false)
   expect(
     other(

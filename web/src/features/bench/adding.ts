@@ -54,7 +54,7 @@ function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around)
       vessels.find((v) => v.id === chosen.vessel),
     )
   if ('described' in chosen) return lay(out, place, { described: chosen.described }, chosen.described.name, as)
-  const { item, called } = chosen
+  const { item, done } = chosen
   if (item.kind === 'family') return lay(out, place, { described: { name: item.name } }, item.name, as)
   if (item.kind === 'mix') {
     const each = amount?.mass_g && children ? Math.round(amount.mass_g / children) : portion
@@ -69,7 +69,7 @@ function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around)
     if (vessel)
       fill(out, place, {
         ...fillBase(item.id, vessel.id, unsized ? undefined : deep(vessel)),
-        called,
+        done,
         unsized,
         vessels: place?.base?.vessels,
         use: place?.base?.use,
@@ -82,7 +82,7 @@ function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around)
     const mm = base.depth_mm ?? (vessel ? depthIn(vessel, base) : 0)
     const each = unsized ? 0 : Math.max(1, Math.floor(mm / (2 + (base.more?.length ?? 0))))
     const depth = base.unsized ? undefined : Math.max(1, mm - each)
-    const layer = { item_id: item.id, called, depth_mm: each, unsized }
+    const layer = { item_id: item.id, done, depth_mm: each, unsized }
     out.draft = withPlace(out.draft, place.id, (p) => ({
       ...p,
       base: { ...base, depth_mm: depth, more: [...(base.more ?? []), layer] },
@@ -90,7 +90,7 @@ function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around)
     return
   }
   if (item.parts[0] === 'tool') return lay(out, undefined, { item_id: item.id }, item.name, as, beside)
-  lay(out, place, called ? { described: { name: called } } : { item_id: item.id }, called ?? item.name, as)
+  lay(out, place, done ? { described: { name: item.name } } : { item_id: item.id }, item.name, as)
 }
 
 /** Takes a vessel for what is poured, or begins a place in it. */

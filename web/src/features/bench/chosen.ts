@@ -4,7 +4,7 @@ type Read = Schemas['WordsThing']
 
 /** What was typed or chosen: a thing, a mix or a word for several things; a vessel; or a name that is asked about. */
 export type Chosen = (
-  | { item: Pick<ShelfItem, 'kind' | 'id' | 'name' | 'parts'>; called?: string }
+  | { item: Pick<ShelfItem, 'kind' | 'id' | 'name' | 'parts'>; done?: string[] }
   | { vessel: string; name: string }
   | { described: Described }
 ) & {
@@ -18,12 +18,12 @@ export type Chosen = (
 
 /** A thing as it was read in a line. */
 export function chosenOf(read: Read): Chosen[] {
-  const { kind, id = '', name, parts, amount, use, said, called } = read
+  const { kind, id = '', name, parts, amount, use, said, done } = read
   if (kind === 'heading') return []
   if (kind === 'vessel') return [{ vessel: id, name, amount }]
   const unsized = amount?.open === undefined ? undefined : { in: amount.in, count: amount.count ?? 1 }
   if (kind === 'words') return [{ described: { name }, amount, unsized, use, said }]
-  return [{ item: { kind, id, name, parts }, called, amount, unsized, use, said }]
+  return [{ item: { kind, id, name, parts }, done, amount, unsized, use, said }]
 }
 
 /** The lines that are headings of a list, and no things. */

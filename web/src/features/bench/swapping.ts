@@ -12,9 +12,9 @@ function swapped(base: Base, n: number, s: Swap): Base {
   if (n > 0)
     return {
       ...base,
-      more: base.more?.map((l, i) => (i === n - 1 ? { ...l, item_id: s.item_id, called: undefined } : l)),
+      more: base.more?.map((l, i) => (i === n - 1 ? { ...l, item_id: s.item_id, done: undefined } : l)),
     }
-  return { ...base, item_id: s.item_id, called: undefined, frozen: undefined }
+  return { ...base, item_id: s.item_id, done: undefined, frozen: undefined }
 }
 
 /** How a swap for a line of an answer is asked for and taken; undefined for what stays whole in a mix, and for cups. */
