@@ -140,8 +140,8 @@ func offeredFor(length unit.Maybe[unit.Length]) []doable {
 	return append(slices.Clone(doables), own)
 }
 
-// Done returns what words say was done to the one thing that they mean, where that is all that they say of it; nil where
-// it is as it is on the shelf, or more is said.
+// Done returns what words say was done to the one thing that they mean, where that is all that they say of it; nil
+// where it is as it is on the shelf, or more is said.
 func (n *Namer) Done(m Meaning) (done []phrase.State) {
 	it, one := m.One()
 	_, sized := m.Said.Length.Get()
