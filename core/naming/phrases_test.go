@@ -143,15 +143,16 @@ func TestLawsOfPhrases(t *testing.T) {
 		word := rapid.SampledFrom(hazard).Draw(t, "hazard")
 		text := word + " " + name
 		m := standard.Resolve(text, "")
-		if whole := standard.standard.named(text); len(whole) > 0 || m.Said.Place != "" {
-			return // it has a row of its own; or the word is the thing, and what stands behind it a tub
+		if r, ok := standard.reader().Read(text); m.Said.Place != "" || ok && slices.Contains(material.Words(r.Noun), word) {
+			return // the word is part of a name on the shelf; or it is the thing, and what stands behind it a tub
 		}
 		for _, g := range []*safety.Group{little, big} {
 			j := m.Judge(g, Ask{Use: safety.Open})
 			// It was read for what it is, painted or rusty, or has a row of its own: broken spaghetti.
 			if len(m.Said.States) > 0 || m.Known() && !m.asksWhether() && meansOf(m) != plain {
 				alone := standard.Resolve(name, "").Judge(g, Ask{Use: safety.Open})
-				assert.GreaterOrEqual(t, j.Verdict, alone.Verdict, "%s: milder than %s", text, name)
+				asked := meansOf(m) != plain && !j.Verdict.Ready() // tiles that are magnetic are no glazed tiles
+				assert.True(t, asked || j.Verdict >= alone.Verdict, "%s: milder than %s", text, name)
 				continue
 			}
 			assert.False(t, j.Verdict.Ready(), "%s goes in (%s)", text, meansOf(m))

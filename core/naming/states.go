@@ -138,6 +138,10 @@ func changed(f material.Facts, st phrase.State) material.Facts {
 		if !food && f.Form.GaugeJudges() {
 			open(material.FeaturesOf(material.UnknownFinish, material.Outdoors))
 		}
+	case phrase.Antique:
+		if !food {
+			open(material.FeaturesOf(material.UnknownFinish, material.Outdoors))
+		}
 	case phrase.Outdoors:
 		f.Traits = f.Traits.With(material.Outdoors)
 	case phrase.Rusty:
@@ -257,8 +261,8 @@ var stateWords = map[phrase.State]say.Text{phrase.Clean: "clean", phrase.Cold: "
 	phrase.Wet: "wet", phrase.Frozen: "frozen", phrase.Thawed: "thawed", phrase.Dyed: "coloured",
 	phrase.Painted: "painted or varnished", phrase.Glittery: "with glitter", phrase.Smaller: "in smaller pieces",
 	phrase.Ground: "ground", phrase.Mashed: "mashed", phrase.Halved: "halved or quartered", phrase.Damaged: "broken",
-	phrase.Used: "used before", phrase.Rusty: "rusty", phrase.Off: "gone off", phrase.Stale: "stale",
-	phrase.Blunted: "points off", phrase.Closed: "closed", phrase.Empty: "empty", phrase.Small: "smaller than usual",
+	phrase.Used: "used before", phrase.Antique: "antique", phrase.Rusty: "rusty", phrase.Off: "gone off",
+	phrase.Stale: "stale", phrase.Blunted: "points off", phrase.Closed: "closed", phrase.Empty: "empty", phrase.Small: "smaller than usual",
 	phrase.Long: "longer than usual", phrase.Outdoors: "found outside", phrase.HomeMade: "home-made"}
 
 // SaidOf tells what the words say of the thing beside its name: its states, its size, and what its packet claims.

@@ -29,6 +29,7 @@ const (
 	Halved   State = "halved"
 	Damaged  State = "damaged"
 	Used     State = "used"
+	Antique  State = "antique" // the paint of its day may hold lead: no name of a used thing covers it
 	Rusty    State = "rusty"
 	Off      State = "off"
 	Stale    State = "stale"
