@@ -164,7 +164,7 @@ func TestWhatPlansTakeOfTheCupboard(t *testing.T) {
 		return []desk.Coming{one, two}
 	}
 	missing := func(item string) float64 {
-		l := cupboard.On(d).Shopping(plans(item), nil).Lines
+		l := cupboard.On(d).Shopping(plans(item), nil, morning).Lines
 		require.Len(t, l, 1, item)
 		return l[0].Missing
 	}
@@ -175,10 +175,10 @@ func TestWhatPlansTakeOfTheCupboard(t *testing.T) {
 	}
 	assert.InDelta(t, of("white-rice", 20)-have, missing("white-rice"), 1e-6, "rice goes back into its jar")
 	assert.InDelta(t, 2*of("yoghurt", 20)-have, missing("yoghurt"), 1e-6, "yoghurt does not")
-	sand := cupboard.On(d).Shopping(plans("play-sand"), nil)
+	sand := cupboard.On(d).Shopping(plans("play-sand"), nil, morning)
 	assert.True(t, len(sand.Lines) == 0 && len(sand.Unweighed) == 1)
 	peas := cupboard.On(house(t, "UTC", []written.Child{child(1, "2025-06", "yes")},
-		nil)).Shopping(plans("split-peas"), nil)
+		nil)).Shopping(plans("split-peas"), nil, morning)
 	assert.Empty(t, peas.Lines)
 	assert.Equal(t, []string{"not-ready", "not-ready"}, []string{peas.Plans[0].State, peas.Plans[1].State})
 	cupboard := cupboard.On(d).Cupboard(plans("white-rice"), age.DateOf(time.Date(2026, 11, 27, 0, 0, 0, 0, time.UTC)))

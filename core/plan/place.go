@@ -150,6 +150,6 @@ func (a *PlaceAnswer) addBase(of, name string, f material.Facts, use safety.Use,
 	g *safety.Group) {
 	l := memo.judge(name, &f, nil, use, g)
 	l.Of, l.Unsized = of, u
-	a.Verdict = safety.Worst(a.Verdict, l.verdict())
+	a.Verdict = safety.Worst(a.Verdict, l.Verdict())
 	a.Base = append(a.Base, l)
 }

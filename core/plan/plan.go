@@ -197,7 +197,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		}
 	}
 	for i := range a.Beside {
-		a.Verdict = safety.Worst(a.Verdict, a.Beside[i].verdict())
+		a.Verdict = safety.Worst(a.Verdict, a.Beside[i].Verdict())
 	}
 	a.addSaltedIce(s.Memo, g)
 	a.things = a.onThings(len(g.Room().Children))
@@ -225,7 +225,7 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 		if b.Unsized.There() {
 			a.Base = slices.Clone(a.Base) // which is kept for others
 			a.Base[0].Unsized = b.Unsized
-			a.Verdict = safety.Worst(a.Verdict, a.Base[0].verdict())
+			a.Verdict = safety.Worst(a.Verdict, a.Base[0].Verdict())
 		}
 	case Fill:
 		if err := a.addFill(b, p.Items, g, children, set, s.Memo); err != nil {
@@ -249,7 +249,7 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 		}
 	}
 	for i := range a.Lines {
-		a.Verdict = safety.Worst(a.Verdict, a.Lines[i].verdict())
+		a.Verdict = safety.Worst(a.Verdict, a.Lines[i].Verdict())
 		if a.Lines[i].Sorted.Colours > 1 && !slices.Contains(a.Notes, bothColours) {
 			a.Notes = append(a.Notes, bothColours)
 		}

@@ -41,8 +41,8 @@ func (u Unsized) Ask(pieces bool) say.Text {
 	return say.F("Find out how much is in one {container}.", say.Typed(u.In))
 }
 
-// verdict returns the verdict of a line, which is not cleared before it is known how much of it there is.
-func (l Line) verdict() safety.Verdict {
+// Verdict returns the verdict of a line, which is not cleared before it is known how much of it there is.
+func (l Line) Verdict() safety.Verdict {
 	if l.Unsized.There() {
 		return safety.Worst(l.Assessment.Verdict, safety.MeasureFirst)
 	}

@@ -155,9 +155,12 @@ type ShopPlan struct {
 	Name    string `json:"name"`
 	Room    string `json:"room"`
 	PlayAt  string `json:"play_at"`
-	// all-here, buying, cannot (the shop has none of something) or not-ready (nothing is bought for it)
+	// all-here, look (something of it is to be looked for, weighed or read), buying, cannot (the shop has none of
+	// something) or not-ready (nothing is bought for it)
 	State string   `json:"state"`
 	Waits []string `json:"waits"`
+	// Missing is what is missing before it is ready.
+	Missing []Missing `json:"missing,omitzero"`
 }
 
 // Shopping is what coming plans are short of, earliest need first.
@@ -221,6 +224,8 @@ type Makeable struct {
 	Waiting int      `json:"minutes_waiting"`
 	CleanUp string   `json:"clean_up,omitzero"`
 	Lacking []string `json:"lacking"` // what is not here
+	// Unweighed is what of it is here, and nobody knows how much.
+	Unweighed []string `json:"unweighed,omitzero"`
 	// Enough is false when what has been weighed is not enough for every child.
 	Enough bool `json:"enough"`
 	For    int  `json:"for"` // children it is enough for, where that is known to be fewer

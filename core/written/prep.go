@@ -95,6 +95,8 @@ type PrepDay struct {
 	After []PrepSlot `json:"after"`
 	// Next is when hands begin on a later day, where nothing is left to do on this one.
 	Next string `json:"next,omitzero"`
+	// Missing are the set-ups of the day that are not ready, by what is missing.
+	Missing []PrepMissing `json:"missing"`
 }
 
 // PrepRoom is a room whose own adults prepare for it, so many at once, in their own times.
@@ -165,6 +167,17 @@ type PrepOpening struct {
 // in as it stands, or has opened.
 type PrepSetup struct {
 	Slots []PrepSlot `json:"slots"`
+	// Missing is what is missing before it is ready, beside all that others take; absent for one that has opened.
+	Missing *[]Missing `json:"missing,omitzero"`
+}
+
+// PrepMissing is a set-up that opens on a day, with what is missing before it is ready.
+type PrepMissing struct {
+	SetupID string    `json:"setup_id"`
+	Setup   string    `json:"setup"`
+	Room    string    `json:"room"`
+	PlayAt  string    `json:"play_at"`
+	Missing []Missing `json:"missing"`
 }
 
 // usualPrep is when hands are free where nobody has said: before opening, at nap time, after closing

@@ -117,6 +117,15 @@ type Plan struct {
 	Beside []PlanItem `json:"beside" max:"60"` // what all places share
 	// Labels are what the packets that are used say of their things.
 	Labels []PacketLabel `json:"labels,omitzero" max:"20" over:"whole"`
+	// Have is what somebody looked for and found, whatever the cupboard says.
+	Have []Have `json:"have,omitzero" max:"60" over:"whole"`
+}
+
+// Have is a thing of which somebody has seen that there is enough for a set-up, and how much it took of it then: where
+// it takes more, it is asked about again.
+type Have struct {
+	ItemID string  `json:"item_id" max:"64"`
+	Amount float64 `json:"amount"` // g, or pieces of what is counted
 }
 
 // PacketLabel is what the packet of a thing that a set-up uses says.
@@ -189,6 +198,8 @@ type SetupSummary struct {
 	PlayAt   string `json:"play_at"`
 	// Late says that what is left of its prep cannot be over in time any more.
 	Late bool `json:"late,omitzero"`
+	// Missing is what is missing before it is ready, of one that is still to open.
+	Missing []Missing `json:"missing,omitzero"`
 	Digest
 }
 
@@ -214,7 +225,9 @@ type SetupPage struct {
 type Start struct {
 	Aim string `json:"aim"`
 	Judged
-	With   []string   `json:"with"` // what is in it, by name
-	Places []Place    `json:"places"`
-	Beside []PlanItem `json:"beside"`
+	With []string `json:"with"` // what is in it, by name
+	// Missing is what is missing before it is ready.
+	Missing []Missing  `json:"missing,omitzero"`
+	Places  []Place    `json:"places"`
+	Beside  []PlanItem `json:"beside"`
 }

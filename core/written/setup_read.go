@@ -77,6 +77,9 @@ func (p Plan) Setup(shelf Shelf) (plan.Setup, *strict.Fault) {
 	if f != nil {
 		return setup, f
 	}
+	if _, f = p.ReadHave(shelf); f != nil {
+		return setup, f
+	}
 	if len(labels) > 0 {
 		shelf = labelled{shelf, labels}
 	}

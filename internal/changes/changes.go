@@ -33,7 +33,7 @@ var All = []Change{
 	{"recipe", []Rows{{"recipes", nil, "shelf"}}, alsoJudged("recipe", "book", "shelf", "words")},
 	{"cupboard", []Rows{{"jars", nil, "stock"}, {"moves", nil, "stock"}},
 		[]string{"making", "recipes", "board", "item", "answer", "swaps", "starts", "cupboard", "shopping", "makes",
-			"moves", "today", "prep", "words"}},
+			"moves", "today", "prep", "setups", "words"}},
 	{"batch", []Rows{{"batches", nil, "stock"}, {"batch_events", nil, "stock"}},
 		[]string{"batches", "batch", "cupboard", "today", "answer", "setups", "prep", "shopping"}},
 	{"log", []Rows{{"logs", nil, ""}, {"lessons", nil, ""}, {"records", []string{"insert"}, ""}},

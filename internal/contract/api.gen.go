@@ -370,6 +370,9 @@ type Habit = string
 // HabitLine defines model for HabitLine.
 type HabitLine = written.HabitLine
 
+// Have A thing of which somebody has seen that there is enough for a set-up, and how much it took of it then: where it takes more, it is asked about again.
+type Have = written.Have
+
 // Ice What comes out of vessels that stood in the freezer.
 type Ice = written.Ice
 
@@ -440,6 +443,9 @@ type Layer = written.Layer
 // Learned defines model for Learned.
 type Learned = written.Learned
 
+// Less A place of a set-up with as much as there is: a filler less deep, or less of a mix for each child.
+type Less = written.Less
+
 // Lesson Something that is done otherwise, by how a set-up went.
 type Lesson = written.Lesson
 
@@ -499,6 +505,9 @@ type Mark = string
 
 // MeasureSystem defines model for MeasureSystem.
 type MeasureSystem = string
+
+// Missing One thing that is missing before a set-up is ready.
+type Missing = written.Missing
 
 // MixAnswer defines model for MixAnswer.
 type MixAnswer = written.MixAnswer
@@ -606,6 +615,9 @@ type PrepInstead = written.PrepInstead
 
 // PrepLate A set-up that cannot be ready in time as it is planned.
 type PrepLate = written.PrepLate
+
+// PrepMissing A set-up that opens on a day, with what is missing before it is ready.
+type PrepMissing = written.PrepMissing
 
 // PrepOpening A set-up that opens.
 type PrepOpening = written.PrepOpening
@@ -863,9 +875,6 @@ type Shopping = written.Shopping
 
 // ShortOf One thing that coming plans are short of.
 type ShortOf = written.ShortOf
-
-// Shortage defines model for Shortage.
-type Shortage = written.Shortage
 
 // Shown defines model for Shown.
 type Shown = written.Shown

@@ -206,7 +206,7 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 	require.True(t, first.Ready, "%+v", first.Places[0].Base)
 	assert.Equal(t, []any{batch.ID, 1900.0, 0}, []any{first.Places[0].Mix.Batch.ID, first.Places[0].Mix.Batch.LeftG,
 		len(first.Places[0].Mix.Amounts)})
-	assert.Empty(t, first.Short)
+	assert.Empty(t, first.Missing)
 	assert.Contains(t, first.Timeline[0].Text, "Take 1.8 kg of Stove dough, red out")
 	_, by := a.prepared(dayIn(2))
 	assert.Len(t, by["Dough again"], 2, "looked over and laid out: %v", words(by["Dough again"]))

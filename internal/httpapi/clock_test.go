@@ -200,7 +200,7 @@ func TestTheDemoCentreOnAnyDay(t *testing.T) {
 			states, hour)
 		ready := map[string]bool{}
 		for _, s := range a.setups() {
-			ready[s.Name] = s.Ready
+			ready[s.Name] = goesIn(s.Verdict)
 		}
 		assert.True(t, ready["Bakery counter"] && !ready["Harbour scoop tub"] && !ready["Night-sky foam"], hour)
 		for after := range 14 { // nothing to prepare leads to the next day that asks for something

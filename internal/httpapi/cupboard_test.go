@@ -177,7 +177,10 @@ func TestWhatCanBeMade(t *testing.T) {
 			var answer written.Answer
 			a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 			assert.Equal(t, x.Mark, answer.Mark, "%s is judged as the bench does", x.Name)
-			assert.Equal(t, !x.Enough, len(answer.Short) > 0, x.Name)
+			assert.Equal(t, !x.Enough, slices.ContainsFunc(answer.Missing, func(m written.Missing) bool {
+				return m.Kind == written.TooLittle
+			}), x.Name)
+			assert.Equal(t, x.Enough && len(x.Unweighed) == 0, answer.Ready, x.Name)
 		}
 		for _, x := range m.Nearly {
 			assert.True(t, x.Ready && len(x.Lacking) == 1, x.Name)

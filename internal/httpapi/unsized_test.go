@@ -29,5 +29,5 @@ func TestAnUnknownAmountStaysOne(t *testing.T) {
 	assert.Equal(t, "Find out how much is in one bag.", place.Base[0].Ask)
 	assert.Equal(t, "Find out how many there are.", place.Lines[0].Ask)
 	assert.Empty(t, place.Fill.Poured)
-	assert.Empty(t, saved.Answer.Short)
+	assert.Equal(t, written.ToFindOut, saved.Answer.Missing[0].Kind)
 }

@@ -92,13 +92,15 @@ func (d Bench) AnswerForList(p written.Plan) (written.Answer, Judged, error) {
 
 func (d Bench) write(p written.Plan, r Reckoned) written.Answer {
 	out := d.Pen.Answer(r.Answer, r.Group, d.WrittenGroup(r.Group), r.Opening, d.Line)
-	out.Short = d.short(r.Answer)
 	for i := range r.Places {
 		if place := &r.Places[i]; place.Fill != nil {
 			d.reach(out.Places[i].Fill, place.Fill)
 		}
 	}
-	out.Cost = d.cost(p, &r)
+	uses := d.Takes(p, &r)
+	out.Cost = d.cost(uses, &r)
+	out.Missing = d.alone(p, &r, uses)
+	out.Ready = out.Ready && len(out.Missing) == 0
 	around := r.Around()
 	out.Packets = d.packets(p, &r)
 	out.Wear, out.Families = d.Pen.Some(around.Wear), d.Pen.Text(around.Families)

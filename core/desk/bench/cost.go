@@ -7,7 +7,6 @@ import (
 	"emblo/core/material"
 	"emblo/core/money"
 	"emblo/core/plan"
-	"emblo/core/recipe/larder"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -34,42 +33,12 @@ func (d Bench) reach(out *written.FillAnswer, f *plan.FillAnswer) {
 	}
 }
 
-// short says what the bases of a plan need more of, all places together, than the cupboard is known
-// to hold.
-func (d Bench) short(a plan.Answer) []written.Shortage {
-	type need struct {
-		of *material.Item
-		g  unit.Mass
-	}
-	var needs []need
-	add := func(it *material.Item, m unit.Mass) {
-		at := slices.IndexFunc(needs, func(n need) bool { return n.of.ID == it.ID })
-		if at < 0 {
-			needs = append(needs, need{it, m})
-			return
-		}
-		needs[at].g = needs[at].g.Plus(m)
-	}
-	for i := range a.Places {
-		forBase(&a.Places[i], add)
-	}
-	var short []written.Shortage
-	for _, n := range needs {
-		have, known := d.Weighs[n.of.ID]
-		if known && !n.of.Facts.Traits.Has(material.TapWater) && have.Grams() < n.g.Grams()-larder.ShortBy {
-			short = append(short, written.Shortage{Name: d.Pen.Name(n.of.ID, n.of.Name),
-				MissingG: n.g.Minus(have).Grams()})
-		}
-	}
-	return short
-}
-
 // cost adds up what a plan takes at the prices that are known; nil while none is.
-func (d Bench) cost(p written.Plan, r *Reckoned) *written.Cost {
+func (d Bench) cost(uses []Use, r *Reckoned) *written.Cost {
 	out := &written.Cost{Unpriced: []string{}}
 	var all, back money.Total
 	priced := false
-	for _, u := range d.Takes(p, r) {
+	for _, u := range uses {
 		price := d.Prices[u.ID] // of what is counted, for as many grams as the pack has pieces
 		if !price.Known() {
 			if name := d.Pen.Name(u.ID, u.name); !slices.Contains(out.Unpriced, name) {

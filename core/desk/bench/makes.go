@@ -110,12 +110,25 @@ func (d Bench) makeMix(r *recipe.Recipe, g *safety.Group, children int) (m writt
 	if r.Like.ID != "" {
 		m.CleanUp = d.Pen.Text(r.Like.CleanUp().Say())
 	}
+	for i := range r.Lines {
+		m.Unweighed = d.unweighed(m.Unweighed, &r.Lines[i].Item)
+	}
 	if limit, known := d.Weighs.Limit(*r); known {
 		if n := int(limit.Made.Over(portion) + 1e-9); n < children {
 			m.Enough, m.For = false, n
 		}
 	}
 	return m, true
+}
+
+// unweighed adds the name of a thing that is here, and of which nobody knows how much there is.
+func (d Bench) unweighed(names []string, it *material.Item) []string {
+	name := d.Pen.Name(it.ID, it.Name)
+	if _, known := d.Weighs[it.ID]; known || !d.Here[it.ID] || it.Facts.Traits.Has(material.TapWater) ||
+		slices.Contains(names, name) {
+		return names
+	}
+	return append(names, name)
 }
 
 func (d Bench) makeFill(it *material.Item, roomID, playAt string) (m written.Makeable, ready bool, err error) {
@@ -139,6 +152,7 @@ func (d Bench) makeFill(it *material.Item, roomID, playAt string) (m written.Mak
 	m = written.Makeable{Name: d.Pen.Name(it.ID, it.Name), Judged: pen.Usual(r.Verdict, r.Usual()), Base: base,
 		Hands: hands, Waiting: waiting,
 		CleanUp: d.Pen.Text(it.CleanUp().Say()), Lacking: []string{}, Enough: true, For: len(r.Group.Room().Children)}
+	m.Unweighed = d.unweighed(nil, it)
 	if f, ok := r.Places[0].Base[0].Assessment.First(); ok {
 		m.Reason = d.Pen.Text(f.InShort())
 	}

@@ -31,7 +31,8 @@ func (d Bench) Starts(roomID, playAt string) ([]written.Start, error) {
 		var next []written.Start
 		for _, s := range plan.Starts(d.Shelf.Shelf, d.Usable, enough, swaps.All, g) {
 			w := d.start(s, g.Youngest())
-			r, err := d.Reckon(written.Plan{RoomID: roomID, PlayAt: playAt, Places: w.Places, Beside: w.Beside})
+			p := written.Plan{RoomID: roomID, PlayAt: playAt, Places: w.Places, Beside: w.Beside}
+			r, err := d.Reckon(p)
 			if err != nil || !r.Verdict.Ready() {
 				continue // what goes in by itself need not go in together
 			}
@@ -39,8 +40,12 @@ func (d Bench) Starts(roomID, playAt string) ([]written.Start, error) {
 			for _, l := range r.Lines() {
 				w.With = append(w.With, d.Pen.Text(l.Say()))
 			}
+			w.Missing = d.alone(p, &r, d.Takes(p, &r))
+			w.Ready = len(w.Missing) == 0
 			next = append(next, w)
-			if s.Filler != nil && len(d.short(r.Answer)) > 0 {
+			if s.Filler != nil && slices.ContainsFunc(w.Missing, func(m written.Missing) bool {
+				return m.Kind == written.TooLittle
+			}) {
 				delete(enough, s.Filler.ID)
 			}
 		}

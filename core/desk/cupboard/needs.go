@@ -19,11 +19,7 @@ func (d Cupboard) needs(plans []desk.Coming) (all []stock.Need, notReady []strin
 			notReady = append(notReady, p.ID)
 			continue
 		}
-		labels, _ := bench.On(d.Desk).Labels(p.Plan) // they have been read to reckon it
-		for _, u := range bench.On(d.Desk).Takes(p.Plan, &r) {
-			all = append(all, stock.Need{ItemID: u.ID, Label: labels[u.ID], Amount: u.Amount, At: r.Opening.At,
-				For: p.ID, Back: u.Back})
-		}
+		all = append(all, bench.On(d.Desk).Needs(p, &r)...)
 	}
 	return all, notReady
 }
@@ -42,22 +38,6 @@ func namesOf(plans []desk.Coming, ids []string) []string {
 		}
 	}
 	return names
-}
-
-// jarsNow returns the jars that read, each in the unit of its thing.
-func (d Cupboard) jarsNow() []stock.Jar {
-	all := make([]stock.Jar, 0, len(d.Jars))
-	for i := range d.Jars {
-		j := &d.Jars[i]
-		it, ok := d.Get(j.Written.ItemID)
-		if j.Unreadable != "" || !ok {
-			continue
-		}
-		b := j.Balance
-		b.Amount = b.Amount.As(stock.Reckoned(&it))
-		all = append(all, stock.Jar{ID: j.ID, ItemID: it.ID, Label: j.Label, Balance: b})
-	}
-	return all
 }
 
 // packsOf returns the packs of a thing whose label says what is asked for, each size once at its

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"emblo/core/clock"
 	"emblo/core/desk"
 	"emblo/core/desk/bench"
 	"emblo/core/material"
@@ -28,6 +29,7 @@ const (
 	NoneToHave = "none"
 
 	allHere = "all-here"
+	look    = "look"
 	buying  = "buying"
 	cannot  = "cannot"
 	unready = "not-ready"
@@ -43,11 +45,13 @@ type Ticked struct {
 // and each plan with what it waits for. What the shop has none of changes both: a plan that waits for
 // it cannot be made as it stands and comes first, what stands in is named, and what only such plans
 // take is not bought: its lines come last, those that others take too are for these alone.
-func (d Cupboard) Shopping(plans []desk.Coming, ticks []Ticked) written.Shopping {
+func (d Cupboard) Shopping(plans []desk.Coming, ticks []Ticked, now clock.Wall) written.Shopping {
+	missing := bench.On(d.Desk).Missing(plans, now)
 	needs, notReady := d.needs(plans)
-	rows := stock.Needed(d.jarsNow(), needs)
+	jars := bench.On(d.Desk).StockedJars()
+	rows := stock.Needed(jars, needs)
 	stuck := stuckPlans(plans, rows, ticks)
-	still := stock.Needed(d.jarsNow(), slices.DeleteFunc(slices.Clone(needs), func(n stock.Need) bool {
+	still := stock.Needed(jars, slices.DeleteFunc(slices.Clone(needs), func(n stock.Need) bool {
 		return slices.Contains(stuck, n.For)
 	}))
 	l := list{plans: plans, still: still, Shopping: written.Shopping{Lines: []written.BuyLine{},
@@ -65,10 +69,15 @@ func (d Cupboard) Shopping(plans []desk.Coming, ticks []Ticked) written.Shopping
 		if slices.Contains(notReady, p.ID) {
 			waits.State = unready
 		}
+		waits.Missing = missing[p.ID]
+		toLookFor := slices.ContainsFunc(waits.Missing, func(m written.Missing) bool { return m.Need > 0 })
+		if waits.State == allHere && toLookFor {
+			waits.State = look
+		}
 		out.Plans = append(out.Plans, waits)
 	}
 	slices.SortStableFunc(out.Lines, func(a, b written.BuyLine) int { return idleLast(a.Idle) - idleLast(b.Idle) })
-	order := map[string]int{cannot: 0, unready: 1, buying: 2, allHere: 3}
+	order := map[string]int{cannot: 0, unready: 1, buying: 2, look: 3, allHere: 4}
 	slices.SortStableFunc(out.Plans, func(a, b written.ShopPlan) int { return order[a.State] - order[b.State] })
 	return out
 }

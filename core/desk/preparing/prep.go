@@ -49,7 +49,7 @@ func (d Preparing) Prep(plans []desk.Coming, ticks []PrepTick, day age.Date, now
 		Hands: d.Settings.PrepHands, Rooms: s.rooms, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{},
 		NotReady: s.notReady,
 		Exact:    s.exact, BoundMinutes: s.bound, SpareMinutes: d.spare(s, day, now), Late: []written.PrepLate{},
-		After: []written.PrepSlot{}}
+		After: []written.PrepSlot{}, Missing: d.missing(plans, day, now)}
 	for i, slot := range s.slots {
 		switch on := slot.starts.Day(); {
 		case on == day:
@@ -71,6 +71,19 @@ func (d Preparing) Prep(plans []desk.Coming, ticks []PrepTick, day age.Date, now
 		out.Next, err = d.beginsAfter(plans, ticks, day, now)
 	}
 	return out, err
+}
+
+// missing returns what is missing before the set-ups of a day are ready, those with nothing missing left out.
+func (d Preparing) missing(plans []desk.Coming, day age.Date, now clock.Wall) []written.PrepMissing {
+	all := bench.On(d.Desk).Missing(plans, now)
+	out := []written.PrepMissing{}
+	for i := range plans {
+		if p := &plans[i]; p.Opens().Day() == day && len(all[p.ID]) > 0 {
+			out = append(out, written.PrepMissing{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID),
+				PlayAt: p.PlayAt, Missing: all[p.ID]})
+		}
+	}
+	return out
 }
 
 // lookAhead is how many days after a day are looked over for the next that asks for something.

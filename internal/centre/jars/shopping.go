@@ -82,7 +82,7 @@ func (h Jars) list(ctx context.Context, s *store.Session) (*desk.Desk, written.S
 				Tick: t})
 		}
 	}
-	return d, cupboard.On(d).Shopping(plans, ticks), nil
+	return d, cupboard.On(d).Shopping(plans, ticks, h.Now(s)), nil
 }
 
 func tickRow(id uuid.UUID, in written.TickInput, label stock.Label, at time.Time) store.Tick {

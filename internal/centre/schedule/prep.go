@@ -10,6 +10,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/clock"
 	"emblo/core/desk"
+	"emblo/core/desk/bench"
 	"emblo/core/desk/preparing"
 	"emblo/core/strict"
 	"emblo/core/written"
@@ -56,7 +57,15 @@ func (h Schedule) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (w
 	if err != nil {
 		return written.PrepSetup{}, err
 	}
-	return preparing.On(d).PrepOf(desk.Coming{ID: stored.ID, Setup: stored.Setup}, plans, ticks, now)
+	of := desk.Coming{ID: stored.ID, Setup: stored.Setup}
+	out, err := preparing.On(d).PrepOf(of, plans, ticks, now)
+	if err != nil {
+		return out, err
+	}
+	if missing, coming := bench.On(d).Missing(plans, now)[of.ID]; coming {
+		out.Missing = &missing
+	}
+	return out, nil
 }
 
 // toPrepare returns what is prepared: the plans of the day and those to come, and what is done of them.
@@ -74,8 +83,8 @@ func (h Schedule) toPrepare(ctx context.Context, s *store.Session) (*desk.Desk, 
 	return d, plans, ticks, err
 }
 
-// Begin says of set-ups when prep for them begins, as it is planned among all that are to come; of those for which
-// nothing is prepared it stays as it was reckoned alone.
+// Begin says of set-ups when prep for them begins, as it is planned among all that are to come, and what is missing
+// before they are ready; of those for which nothing is prepared the time stays as it was reckoned alone.
 func (h Schedule) Begin(ctx context.Context, s *store.Session, all []written.SetupSummary) error {
 	now := h.Now(s)
 	if !slices.ContainsFunc(all, func(w written.SetupSummary) bool { return w.PlayAt >= now.String() }) {
@@ -91,6 +100,7 @@ func (h Schedule) Begin(ctx context.Context, s *store.Session, all []written.Set
 			all[i].StartsBy, all[i].Late = begun.At, begun.Late
 		}
 	}
+	bench.On(d).Tell(all, plans, now)
 	return nil
 }
 

@@ -87,6 +87,7 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 				list[i].StartsBy, list[i].Late = begun.At, begun.Late
 			}
 		}
+		bench.On(d).Tell(list, g.plans, g.now)
 	}
 	if g.Moved, err = making.In(h.House).Moved(ctx, s, d); err != nil {
 		return g.Today, err

@@ -57,6 +57,7 @@ export const outdates = {
     "moves",
     "today",
     "prep",
+    "setups",
     "words"
   ],
   "day": [

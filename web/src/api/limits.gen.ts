@@ -83,6 +83,9 @@ export const limits = {
   "DraftInput": {
     "room_id": 36
   },
+  "Have": {
+    "item_id": 64
+  },
   "ItemRow": {
     "also": 2000,
     "contains": 2000,
@@ -169,6 +172,7 @@ export const limits = {
   },
   "Plan": {
     "beside": 60,
+    "have": 60,
     "labels": 20,
     "places": 20,
     "play_at": 16,
@@ -251,6 +255,7 @@ export const limits = {
   "Setup": {
     "beside": 60,
     "doers": 60,
+    "have": 60,
     "labels": 20,
     "name": 60,
     "places": 20,
@@ -260,6 +265,7 @@ export const limits = {
   "SetupInput": {
     "beside": 60,
     "doers": 60,
+    "have": 60,
     "labels": 20,
     "name": 60,
     "places": 20,

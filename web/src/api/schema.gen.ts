@@ -1978,8 +1978,10 @@ export interface components {
             room: string;
             play_at: string;
             /** @enum {string} */
-            state: "all-here" | "buying" | "cannot" | "not-ready";
+            state: "all-here" | "look" | "buying" | "cannot" | "not-ready";
             waits: string[];
+            /** @description What is missing before it is ready. */
+            missing?: components["schemas"]["Missing"][];
         };
         /** @description What coming plans are short of, earliest need first. */
         Shopping: {
@@ -2034,6 +2036,8 @@ export interface components {
             clean_up?: string;
             /** @description What is not here. */
             lacking: string[];
+            /** @description What of it is here, and nobody knows how much. */
+            unweighed?: string[];
             /** @description False when what has been weighed is not enough for every child. */
             enough: boolean;
             /** @description Children it is enough for, where that is known to be fewer. */
@@ -2224,6 +2228,16 @@ export interface components {
         /** @description When one set-up is prepared among all that are. */
         PrepSetup: {
             slots: components["schemas"]["PrepSlot"][];
+            /** @description What is missing before it is ready, beside all that others take; absent for one that has opened. */
+            missing?: components["schemas"]["Missing"][];
+        };
+        /** @description A set-up that opens on a day, with what is missing before it is ready. */
+        PrepMissing: {
+            setup_id: string;
+            setup: string;
+            room: string;
+            play_at: string;
+            missing: components["schemas"]["Missing"][];
         };
         /** @description What is prepared on a day, for all that opens on it and soon after. */
         PrepDay: {
@@ -2249,6 +2263,8 @@ export interface components {
             after: components["schemas"]["PrepSlot"][];
             /** @description When hands begin on a later day, where nothing is left to do on this one. */
             next?: string;
+            /** @description The set-ups of the day that are not ready, by what is missing. */
+            missing: components["schemas"]["PrepMissing"][];
             /** @description Set-ups that cannot be ready in time, and what can still be done instead. */
             late: components["schemas"]["PrepLate"][];
         };
@@ -2821,6 +2837,8 @@ export interface components {
             beside: components["schemas"]["PlanItem"][];
             /** @description What the packets that are used say of their things. */
             labels?: components["schemas"]["PacketLabel"][];
+            /** @description What somebody looked for and found, whatever the cupboard says. */
+            have?: components["schemas"]["Have"][];
         };
         /** @description One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), holes (holes, trays), stem (length_mm, piece_mm, hole_mm, stem_mm), rope (grams, piece_mm), wall (months), worth (made_coins, made_uses, bought_coins, bought_uses, children). */
         Sum: {
@@ -2881,6 +2899,17 @@ export interface components {
             with: string[];
             places: components["schemas"]["Place"][];
             beside: components["schemas"]["PlanItem"][];
+            /** @description What is missing before it is ready. */
+            missing?: components["schemas"]["Missing"][];
+        };
+        /** @description A thing of which somebody has seen that there is enough for a set-up, and how much it took of it then: where it takes more, it is asked about again. */
+        Have: {
+            item_id: string;
+            /**
+             * Format: double
+             * @description In g, or in pieces of what is counted.
+             */
+            amount: number;
         };
         /** @description What the packet of a thing that a set-up uses says. */
         PacketLabel: {
@@ -3092,7 +3121,7 @@ export interface components {
         Answer: {
             verdict?: components["schemas"]["Verdict"];
             mark?: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
+            /** @description It may go in, with a hand or without, and nothing is missing. */
             ready: boolean;
             group: components["schemas"]["Group"];
             places: components["schemas"]["PlaceAnswer"][];
@@ -3110,8 +3139,8 @@ export interface components {
             baseline: string[];
             /** @description What is done at every tub of the room anyway, a sentence each. */
             routine?: string[];
-            /** @description What the cupboard is known to hold too little of. */
-            short?: components["schemas"]["Shortage"][];
+            /** @description What is missing before it is ready, as if nothing else took of the cupboard. */
+            missing?: components["schemas"]["Missing"][];
             cost?: components["schemas"]["Cost"];
             /** @description What to wear, and what lies on the floor. */
             wear?: string[];
@@ -3127,11 +3156,6 @@ export interface components {
             of?: string[];
             /** @description Poison advice is to be called. */
             calls?: boolean;
-        };
-        Shortage: {
-            name: string;
-            /** Format: double */
-            missing_g: number;
         };
         /** @description The base or one item of a plan. */
         SwapsInput: {
@@ -3357,6 +3381,39 @@ export interface components {
             ready: boolean;
             /** @description The worst finding's reason; empty when nothing objects. */
             reason: string;
+            /** @description What is missing before it is ready, of one that is still to open. */
+            missing?: components["schemas"]["Missing"][];
+        };
+        /** @description One thing that is missing before a set-up is ready. */
+        Missing: {
+            /** @enum {string} */
+            kind: "remove" | "find-out" | "read" | "short" | "unweighed" | "unnoted" | "nobody";
+            /** @description Of the thing; the first precaution that nobody does. */
+            name: string;
+            item_id?: string;
+            /** @description What is to be found out, what the packet has to say, or what of its findings comes first. */
+            says?: string;
+            /**
+             * Format: double
+             * @description How much the set-up takes of it.
+             */
+            need?: number;
+            /**
+             * Format: double
+             * @description How much of that there is not; how many precautions nobody does.
+             */
+            lacks?: number;
+            /** @enum {string} */
+            unit?: "g" | "pieces";
+            less?: components["schemas"]["Less"];
+        };
+        /** @description A place of a set-up with as much as there is: a filler less deep, or less of a mix for each child. */
+        Less: {
+            place_id: string;
+            /** Format: double */
+            depth_mm?: number;
+            /** Format: double */
+            portion_g?: number;
         };
         Line: {
             /** @description Of the line of the set-up; absent for the base and what stays whole in it. */

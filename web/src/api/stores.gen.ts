@@ -104,6 +104,7 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
   "PUT /api/setups/{id}": {
     "": [
       "doers",
+      "have",
       "labels",
       "template"
     ],

@@ -13,16 +13,18 @@ export const draftOf = ({
   places,
   beside,
   labels,
+  have,
   doers,
-}: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside, labels, doers })
+}: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside, labels, have, doers })
 
 /** What is asked of the core. */
-export const planOf = ({ room_id, play_at, places, beside, labels }: Draft): Plan => ({
+export const planOf = ({ room_id, play_at, places, beside, labels, have }: Draft): Plan => ({
   room_id,
   play_at,
   places,
   beside,
   labels,
+  have,
 })
 
 /** Where a line stands: the id of its place, or beside all of them. */

@@ -4,6 +4,7 @@ import { byMark, standing } from '../../ui/Mark'
 import { dayIn, daysBetween, minuteIn, mondayOf, plusDays, wallAt } from '../../ui/wall'
 import { say } from './catalogue'
 import { beside, type Draft } from './draft'
+import { notReady, type Missing } from './missing'
 
 /** What a set-up is called before anybody has named it. */
 export const newName = say('new-set-up')
@@ -218,9 +219,11 @@ export const objections = (answer: Answer): Line[] =>
     .filter((l) => l.findings.length > 0)
     .sort((a, b) => byMark(b, a))
 
-/** The set-up in one sentence: that it is ready, what stands in the way, or that it is empty. */
-export const readiness = (answer: Answer): string =>
-  answer.mark ? standing({ mark: answer.mark, ready: answer.ready }, answered(answer)) : say('nothing-in-it-yet')
+/** The set-up in one sentence: that it is ready, what is missing, or that it is empty. */
+export function readiness(answer: Answer, missing: Missing[] = answer.missing ?? []): string {
+  if (!answer.mark) return say('nothing-in-it-yet')
+  return missing.length > 0 ? notReady(missing) : standing({ mark: answer.mark, ready: answer.ready }, answered(answer))
+}
 
 /** How much there is in all: of what is made and what is poured. */
 export const massOf = ({ mix, fill }: PlaceAnswer): number => mix?.made_g ?? fill?.in_all_g ?? 0

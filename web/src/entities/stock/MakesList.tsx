@@ -94,6 +94,9 @@ function Row({ make: m, room, playAt }: { make: Makeable; room: string; playAt: 
         {m.lacking.length > 0 && (
           <span className="short">{say('no-lacking', { lacking: m.lacking.join(', ').toLowerCase() })}</span>
         )}
+        {m.unweighed && (
+          <span className="soft">{say('not-weighed-names', { unweighed: m.unweighed.join(', ').toLowerCase() })}</span>
+        )}
         {!m.enough && (
           <span className="short">
             {m.for > 0

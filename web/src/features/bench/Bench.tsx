@@ -29,6 +29,8 @@ import { Why, type Swapping } from './Why'
 import { dayIn } from '../../ui/wall'
 import { massOf } from '../../entities/setup/model'
 import { grams } from '../../ui/format'
+import { StillMissing } from './StillMissing'
+import { usePrepared } from './usePrepared'
 import { ZoneTabs } from '../../ui/ZoneTabs'
 import { say } from './catalogue'
 
@@ -134,6 +136,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     (p: Schemas['Packet'], taken: boolean) => now.current((d) => ({ ...d, labels: withPacket(d, p, taken) })),
     [],
   )
+  const onWay = useCallback((to: (d: Draft) => Draft, text: string) => now.current(to, undefined, text), [])
   const { doers } = draft
   const onDoers = useCallback((all: Draft['doers']) => now.current((d) => ({ ...d, doers: all }), 'doers'), [])
   const why = useMemo(
@@ -148,6 +151,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     ),
     [shown, swapOf, canWrite, onPacket, doers, onDoers],
   )
+  const prepared = usePrepared(id, shown)
   const current = fresh || held
   const busy = { className: current ? undefined : 'stale', 'aria-busy': !current }
 
@@ -267,7 +271,10 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         </section>
         <section className="zone picture" aria-labelledby="zone-how">
           <h2 id="zone-how">{say('how-much')}</h2>
-          <div {...busy}>{picture}</div>
+          <div {...busy}>
+            <StillMissing missing={prepared.missing ?? []} asked={answered} onWay={canWrite ? onWay : undefined} />
+            {picture}
+          </div>
         </section>
         <section className="zone" aria-labelledby="zone-why">
           <h2 id="zone-why">{say('why')}</h2>
@@ -281,7 +288,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
           )}
         </section>
       </div>
-      <Counter answer={current ? shown : undefined} failed={asked.isError} id={id} />
+      <Counter answer={current ? shown : undefined} failed={asked.isError} id={id} prepared={prepared} />
       {taken && (
         <Undo
           text={taken.text}

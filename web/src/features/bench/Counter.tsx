@@ -1,20 +1,21 @@
-import { useQuery } from '@tanstack/react-query'
 import { memo } from 'react'
 import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { useSession } from '../../session/session'
 import { Glyph } from '../../ui/Mark'
 import { dayAndTime, duration, grams, money } from '../../ui/format'
-import { setupPrepQuery } from '../../entities/day/queries'
+import { isDraft } from '../../entities/setup/missing'
 import { massOf, readiness } from '../../entities/setup/model'
 import { useStanding, type Saving } from '../../entities/setup/saving'
 import { Foot } from '../../ui/Foot'
+import type { Prepared } from './usePrepared'
 import { say } from './catalogue'
 
 interface Props {
   answer?: Answer
   failed: boolean
   id: string
+  prepared: Prepared
 }
 
 const savedWords: Record<Saving['is'], string> = {
@@ -27,19 +28,20 @@ const savedWords: Record<Saving['is'], string> = {
 }
 
 /** The edge of the counter: the three answers, always in view. */
-export const Counter = memo(function Counter({ answer, failed, id }: Props) {
+export const Counter = memo(function Counter({ answer, failed, id, prepared: { slots, missing = [] } }: Props) {
   const { currency } = useSession().centre
   const mark = answer?.mark ?? 'not-checked'
-  const ready = answer?.ready ?? false
+  const ready = answer !== undefined && !isDraft(missing)
   const mass = answer?.places.reduce((sum, p) => sum + massOf(p), 0) ?? 0
-  const { begins, late } = useBegins(id, answer !== undefined)
+  const begins = slots?.[0]?.starts
+  const late = slots?.some((s) => !s.done && (s.late_minutes ?? 0) > 0)
   const amount = mass > 0 ? grams(mass) : '–'
   return (
     <Foot className={mark}>
       <div className="right">
         <span>{say('for-this-room')}</span>
         <strong data-main>
-          <Glyph mark={mark} /> {answer ? readiness(answer) : failed ? say('not-checked') : say('checking')}
+          <Glyph mark={mark} /> {answer ? readiness(answer, missing) : failed ? say('not-checked') : say('checking')}
         </strong>
       </div>
       <div>
@@ -52,15 +54,6 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
           {late ? <Link to="/prep">{say('see-prep')}</Link> : answer ? dayAndTime(begins ?? answer.start_by) : '–'}
         </strong>
       </div>
-      {answer?.short?.[0] && (
-        <div>
-          <span>{say('short-by')}</span>
-          <strong className="figure">
-            {grams(answer.short[0].missing_g)} {answer.short[0].name.toLowerCase()}
-            {answer.short.length > 1 && say('short-more', { short: answer.short.length - 1 })}
-          </strong>
-        </div>
-      )}
       {answer?.cost && (
         <div className="cost">
           <span>{answer.cost.unpriced.length > 0 ? say('cost-of-what-has-a') : say('costs')}</span>
@@ -85,15 +78,6 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
     </Foot>
   )
 })
-
-/** When the first hand is laid on among all that is prepared, as the set-up was last saved; undefined while
- * that is not known, and for what is not prepared as it stands. */
-function useBegins(id: string, answered: boolean): { begins?: string; late?: boolean } {
-  const saved = useStanding(id).is === 'saved'
-  const prep = useQuery({ ...setupPrepQuery(id), enabled: saved && answered })
-  const slots = saved && !prep.isFetching ? prep.data?.slots : undefined
-  return { begins: slots?.[0]?.starts, late: slots?.some((s) => !s.done && (s.late_minutes ?? 0) > 0) }
-}
 
 /** Whether it is saved; what is not saved is not printed. */
 function Saved({ id, ready, answered }: { id: string; ready: boolean; answered: boolean }) {

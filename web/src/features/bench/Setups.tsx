@@ -15,6 +15,7 @@ import { dayIn, sameDay } from '../../ui/wall'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { again, emptySetup, fromTemplate, nextMorning, weekOf } from '../../entities/setup/model'
 import { Long } from '../../ui/Long'
+import { missingInShort } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 export function Setups() {
@@ -192,7 +193,11 @@ function SetupRow({
         <p className="soft">
           {s.room_name} · {s.what || say('nothing-in-it-yet')}
         </p>
-        {s.reason && <p className="reason">{s.reason}</p>}
+        {(s.missing?.length ?? 0) > 0 ? (
+          <p className="reason">{missingInShort(s.missing ?? [])}</p>
+        ) : (
+          s.reason && <p className="reason">{s.reason}</p>
+        )}
       </div>
       <div className="when">
         <span className="figure">{dayAndTime(s.play_at)}</span>

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
+import { missingInShort } from '../../entities/setup/missing'
 import { startsQuery } from '../../entities/setup/queries'
 import { Mark } from '../../ui/Mark'
 import { say } from './catalogue'
@@ -27,6 +28,7 @@ export function StartHere({ room, playAt, onTake }: Props) {
             <div>
               <b>{s.aim}</b>
               <span className="soft">{s.with.join(' · ')}</span>
+              {s.missing && <span className="short">{missingInShort(s.missing)}</span>}
             </div>
             <Button variant="outline-primary" onClick={() => onTake(s)}>
               {say('begin')}

@@ -13,6 +13,7 @@ import { Empty, Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Files } from './Files'
 import { ToBuy } from './ToBuy'
+import { notReady } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 type ShopPlan = Schemas['ShopPlan']
@@ -105,6 +106,7 @@ export function Shop() {
 
 const stateWords: Record<ShopPlan['state'], string> = {
   'all-here': say('nothing-of-it-is-known'),
+  look: say('look-for-first'),
   buying: say('waits-for'),
   cannot: say('cannot-be-made-as-planned'),
   'not-ready': say('not-ok-yet-so-not'),
@@ -126,6 +128,7 @@ function Plans({ plans }: { plans: ShopPlan[] }) {
             <span className={p.state === 'cannot' || p.state === 'not-ready' ? 'short' : 'soft'}>
               {stateWords[p.state]} {p.waits.join(', ').toLowerCase()}
             </span>
+            {p.missing && p.missing.length > 0 && <span className="soft">{notReady(p.missing)}</span>}
           </li>
         ))}
       </ul>

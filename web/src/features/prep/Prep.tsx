@@ -17,6 +17,7 @@ import { Step } from './Step'
 import { Strings } from './Strings'
 import { dayIn, plusDays } from '../../ui/wall'
 import { Foot } from '../../ui/Foot'
+import { nameOf, whatOf } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 /** What is prepared on a day: ropes where hands work, strings where something waits by itself. */
@@ -91,6 +92,30 @@ export function Prep() {
   )
 }
 
+/** What is missing before the set-ups of the day are ready. */
+function StillMissing({ plan }: { plan: Schemas['PrepDay'] }) {
+  return (
+    <section aria-labelledby="still-missing">
+      <h2 id="still-missing">{say('still-missing')}</h2>
+      <ul className="prep-missing">
+        {plan.missing.map((p) => (
+          <li key={p.setup_id}>
+            <Link to={`/bench/${p.setup_id}`}>{p.setup}</Link>{' '}
+            <span className="soft">{say('room-at-time', { room: p.room, time: timeOfDay(p.play_at) })}</span>
+            <ul>
+              {p.missing.map((m, i) => (
+                <li key={i}>
+                  {nameOf(m)}: <span className="short">{whatOf(m)}</span>
+                </li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
 const heads: [string, (s: Slot, now: string) => boolean][] = [
   [say('late'), (s) => !s.done && s.pressed === true],
   [say('do-now'), (s, now) => !s.done && standing(s, now) === 'now'],
@@ -113,6 +138,7 @@ function Day({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
             .map((l) => (
               <Late key={l.setup_id} late={l} />
             ))}
+          {plan.missing.length > 0 && <StillMissing plan={plan} />}
         </div>
         <div>
           <Setting plan={plan} asked={asked} />

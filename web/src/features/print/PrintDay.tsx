@@ -8,6 +8,7 @@ import { dayAndTime, duration, grams, timeOfDay, wholeDay, weighs } from '../../
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { placeWord } from '../../entities/recipe/steps'
+import { nameOf, whatOf } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 /** What is prepared on a day, on paper. */
@@ -19,7 +20,7 @@ export function PrintDay() {
   const prep = useQuery(prepQuery(day))
   if (prep.error) return <Failure error={prep.error} retry={() => void prep.refetch()} />
   if (!prep.data) return <Waiting what={say('the-day')} />
-  const { slots, waiting, after, not_ready, now } = prep.data
+  const { slots, waiting, after, not_ready, missing, now } = prep.data
   return (
     <main className="paper">
       <p className="no-print actions">
@@ -76,6 +77,26 @@ export function PrintDay() {
               {after.map((s) => (
                 <Line key={s.id} slot={s} />
               ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+      {missing.length > 0 && (
+        <section>
+          <h2>{say('still-missing')}</h2>
+          <table className="day-table">
+            <tbody>
+              {missing.flatMap((p) =>
+                p.missing.map((m, i) => (
+                  <tr key={`${p.setup_id}${i}`}>
+                    <td>☐</td>
+                    <td>
+                      {nameOf(m)}: {whatOf(m)}
+                    </td>
+                    <td>{p.setup}</td>
+                  </tr>
+                )),
+              )}
             </tbody>
           </table>
         </section>

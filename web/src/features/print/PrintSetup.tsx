@@ -3,16 +3,7 @@ import { useCallback, useEffect, useRef } from 'react'
 import { Button } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
 import { v7 } from 'uuid'
-import {
-  api,
-  ask,
-  type Answer,
-  type Finding,
-  type Line,
-  type PlaceAnswer,
-  type Room,
-  type Setup,
-} from '../../api/client'
+import { api, ask, type Answer, type Finding, type Line, type Room, type Setup } from '../../api/client'
 import { instant } from '../../api/clock'
 import { outdate } from '../../api/keys'
 import type { Slot } from '../../entities/day/prep'
@@ -21,8 +12,8 @@ import { answerQuery, setupQuery } from '../../entities/setup/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { dayAndTime, duration, grams, litres, measure, miss, plural, timeOfDay, weighs } from '../../ui/format'
-import { Glyph, insteadOfCount, markWord } from '../../ui/Mark'
+import { dayAndTime, duration, timeOfDay } from '../../ui/format'
+import { Glyph, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { answered, objections, readiness } from '../../entities/setup/model'
 import { draftOf, planOf } from '../../entities/setup/draft'
@@ -30,7 +21,9 @@ import { Precautions } from '../../entities/setup/Precautions'
 import { asks } from '../../entities/room/model'
 import { sameDay } from '../../ui/wall'
 import { Numbers } from '../../entities/centre/Numbers'
-import { say, Said } from './catalogue'
+import { isDraft, nameOf, whatOf, type Missing } from '../../entities/setup/missing'
+import { Amounts, Things } from './HowMuch'
+import { say } from './catalogue'
 
 export function PrintSetup() {
   const { id = '' } = useParams()
@@ -56,7 +49,15 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
     )
   if (!asked.data || asked.isPlaceholderData) return <Waiting what={say('the-check')} />
   if (prep.isPending) return <Waiting what={say('when-it-is-prepared')} />
-  return <Paper setup={setup} room={room} answer={asked.data.answer} prep={prep.data?.slots ?? []} />
+  return (
+    <Paper
+      setup={setup}
+      room={room}
+      answer={asked.data.answer}
+      prep={prep.data?.slots ?? []}
+      among={prep.data?.missing}
+    />
+  )
 }
 
 /** Notes that the set-up was printed as it is, so that Today says when the sheet is not true any more. */
@@ -125,7 +126,17 @@ function Backward({ setup, steps }: { setup: Setup; steps: Answer['timeline'] })
   )
 }
 
-function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; answer: Answer; prep: Slot[] }) {
+interface PaperProps {
+  setup: Setup
+  room: Room
+  answer: Answer
+  prep: Slot[]
+  /** What is missing beside all that other set-ups take; not known of one that has opened. */
+  among?: Missing[]
+}
+
+function Paper({ setup, room, answer: a, prep, among }: PaperProps) {
+  const missing = among ?? a.missing ?? []
   const session = useSession()
   const printed = usePrinted(setup)
   useEffect(() => window.scrollTo(0, 0), []) // the bench it comes from may have been scrolled
@@ -164,12 +175,24 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
             })}
           </p>
         </div>
-        <p className={a.ready ? 'stamp' : 'stamp not-ready'}>
+        <p className={missing.length === 0 ? 'stamp' : 'stamp not-ready'}>
           <Glyph mark={a.mark ?? 'not-checked'} size="large" />
-          <span>{readiness(a)}</span>
+          <span>{readiness(a, missing)}</span>
         </p>
       </header>
-      {!a.ready && <p className="warning">{say('draft-do-not-use-until')}</p>}
+      {isDraft(missing) && <p className="warning">{say('draft-do-not-use-until')}</p>}
+      {missing.length > 0 && (
+        <section className="missing">
+          <h2>{say('still-missing')}</h2>
+          <ul className="boxes">
+            {missing.map((m, i) => (
+              <li key={i}>
+                <b>{nameOf(m)}:</b> {whatOf(m)}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <div className="columns">
         <section>
           <h2>{say('how-much')}</h2>
@@ -270,118 +293,6 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
         </p>
       </footer>
     </main>
-  )
-}
-
-function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; children: number }) {
-  if (fill) {
-    const { poured, ice } = fill
-    const first = poured[0]
-    return (
-      <>
-        <p>
-          {plural(fill.tubs, fill.vessel.name.toLowerCase())}
-          {poured.length === 1 && first && (
-            <>
-              <Said
-                of="mm-deep-cups-in-each"
-                with={{
-                  depthMm: first.depth_mm,
-                  grams: grams(first.mass_g),
-                  litres: litres(first.volume_ml),
-                  cups: first.cups,
-                  grams2: grams(first.in_all_g),
-                }}
-                parts={{ b: <b /> }}
-              />
-            </>
-          )}
-          {!ice && '; '}
-          {ice
-            ? ''
-            : fill.vessel.cells
-              ? say('cells-in-each', { cells: fill.vessel.cells })
-              : fill.vessel.jar
-                ? say('for-all-to-look-into')
-                : say('children-at-each', { children: say('children', { count: fill.seats }) })}
-          {fill.turns !== undefined && fill.turns > 1 ? say('in-turns-turns', { turns: fill.turns }) : ''}.
-          {ice && ` ${say('of-ice-freezes-in', { piece: say('pieces', { count: ice.pieces }), freezes: ice.freezes })}`}
-        </p>
-        {poured.length > 1 && (
-          <table className="sums">
-            <tbody>
-              {poured.map((p, i) => (
-                <tr key={i}>
-                  <th scope="row">{p.name}</th>
-                  <td>{fill.side_by_side ? say('beside-2') : say('depth-mm-mm', { depthMm: p.depth_mm })}</td>
-                  <td>{say('litres-cups-cups', { litres: litres(p.volume_ml), cups: p.cups })}</td>
-                  <td>{say('grams-in-all', { grams: grams(p.in_all_g) })}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-      </>
-    )
-  }
-  if (!mix) return null
-  return (
-    <>
-      <p>
-        {mix.recipe}: <b>{grams(mix.made_g)}</b>{' '}
-        {say('for-children-at-grams-colours', {
-          children,
-          grams: grams(mix.portion_g),
-          colours:
-            mix.colours > 1 && say('colours-colours-of-grams-2', { colours: mix.colours, grams: grams(mix.colour_g) }),
-        })}
-      </p>
-      <table className="sums">
-        <tbody>
-          {mix.amounts.map((m) => (
-            <tr key={m.item_id}>
-              <th scope="row">{m.name}</th>
-              <td>
-                {m.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') ||
-                  (m.as_needed ? '' : say('weigh-it'))}
-              </td>
-              <td>{weighs(m)}</td>
-              <td>{m.scoops.length === 0 ? '' : m.within ? miss(m.off) : say('weigh-it')}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </>
-  )
-}
-
-function Things({ lines }: { lines: Line[] }) {
-  return (
-    <table className="things">
-      <tbody>
-        {lines.map((l, i) => (
-          <ThingRow key={`${l.name}${i}`} line={l} />
-        ))}
-      </tbody>
-    </table>
-  )
-}
-
-function ThingRow({ line }: { line: Line }) {
-  return (
-    <tr>
-      <td>
-        <Glyph mark={line.mark} size="small" />
-      </td>
-      <th scope="row">
-        {line.name}
-        {line.per_colour !== undefined &&
-          say('in-each-of-colours', { perColour: line.per_colour, colours: line.colours ?? 0 })}
-        {line.meets && ` (${line.meets})`}
-      </th>
-      <td>{markWord(line.mark)}</td>
-      <td>{line.ask ?? (line.count > 0 && !insteadOfCount(line.mark) ? say('out-in', { count: line.count }) : '')}</td>
-    </tr>
   )
 }
 

@@ -18,6 +18,7 @@ import { dayIn, sameDay } from '../../ui/wall'
 import { nextOpening } from '../../entities/setup/model'
 import { Foot } from '../../ui/Foot'
 import { useSession } from '../../session/session'
+import { missingInShort } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 type Day = Schemas['Today']
@@ -145,7 +146,9 @@ function Opens({ setup: s, ahead, begun }: OpensProps) {
         <span className="soft">
           {s.room_name} · {s.what || say('nothing-in-it-yet')}
         </span>
-        {!s.ready && s.reason && <span className="reason">{s.reason}</span>}
+        {!s.ready && (s.missing?.length || s.reason) && (
+          <span className="reason">{missingInShort(s.missing ?? []) || s.reason}</span>
+        )}
       </div>
       <div className="when">
         <strong className="figure">{ahead ? dayAndTime(s.play_at) : timeOfDay(s.play_at)}</strong>

@@ -1,0 +1,242 @@
+package bench
+
+import (
+	"errors"
+	"math"
+	"slices"
+
+	"emblo/core/clock"
+	"emblo/core/desk"
+	"emblo/core/material"
+	"emblo/core/safety"
+	"emblo/core/stock"
+	"emblo/core/unit"
+	"emblo/core/written"
+)
+
+// StockedJars returns the jars that read, each in the unit of its thing.
+func (d Bench) StockedJars() []stock.Jar {
+	all := make([]stock.Jar, 0, len(d.Jars))
+	for i := range d.Jars {
+		j := &d.Jars[i]
+		it, ok := d.Get(j.Written.ItemID)
+		if j.Unreadable != "" || !ok {
+			continue
+		}
+		b := j.Balance
+		b.Amount = b.Amount.As(stock.Reckoned(&it))
+		all = append(all, stock.Jar{ID: j.ID, ItemID: it.ID, Label: j.Label, Balance: b})
+	}
+	return all
+}
+
+// Needs returns what a plan takes of the cupboard, but for what somebody has seen that there is enough of.
+func (d Bench) Needs(of desk.Coming, r *Reckoned) []stock.Need {
+	return d.needs(of, r, d.Takes(of.Plan, r))
+}
+
+func (d Bench) needs(of desk.Coming, r *Reckoned, uses []Use) []stock.Need {
+	on := counter{Shelf: d.Shelf, Settings: d.Settings, desk: d.Desk}
+	labels, _ := of.ReadLabels(on) // both have been read to reckon it
+	have, _ := of.ReadHave(on)
+	all := make([]stock.Need, 0, len(uses))
+	for _, u := range uses {
+		taken := 0.0
+		for _, o := range uses {
+			if o.ID == u.ID {
+				taken += o.Amount.Or(0)
+			}
+		}
+		if have[u.ID] >= math.Floor(taken) && have[u.ID] > 0 {
+			continue
+		}
+		all = append(all, stock.Need{ItemID: u.ID, Label: labels[u.ID], Amount: u.Amount, At: r.Opening.At, For: of.ID,
+			Back: u.Back})
+	}
+	return all
+}
+
+// Missing returns what is missing before each of the plans is ready that are still to open, by their ids: what of its
+// things stands in the way, what the cupboard lacks beside all that the others take of it until then, and, on the day
+// of play, the precautions that nobody does. One with nothing missing is in it with nothing.
+func (d Bench) Missing(plans []desk.Coming, now clock.Wall) map[string][]written.Missing {
+	type one struct {
+		of  desk.Coming
+		r   Reckoned
+		own []stock.Need
+	}
+	var coming []one
+	var needs []stock.Need
+	out := map[string][]written.Missing{}
+	for _, p := range plans {
+		if p.Opens().Compare(now) < 0 {
+			continue
+		}
+		r, err := d.Reckon(p.Plan)
+		if err != nil {
+			out[p.ID] = []written.Missing{{Kind: written.ToFindOut, Name: p.Name, Says: sentenceOf(err)}}
+			continue
+		}
+		c := one{p, r, d.Needs(p, &r)}
+		coming = append(coming, c)
+		if r.Verdict.Ready() { // nothing is taken for what does not go in as it stands
+			needs = append(needs, c.own...)
+		}
+	}
+	jars := d.StockedJars()
+	for i := range coming {
+		c := &coming[i]
+		all := needs
+		if !c.r.Verdict.Ready() {
+			all = append(slices.Clone(needs), c.own...)
+		}
+		missing := d.missing(&c.r, stock.Standings(jars, all, c.of.ID))
+		if c.r.Opening.At.Day() == now.Day() {
+			missing = append(missing, d.undone(c.of, &c.r)...)
+		}
+		out[c.of.ID] = missing
+	}
+	return out
+}
+
+func sentenceOf(err error) string {
+	if errors.Is(err, desk.ErrGone) {
+		return "The room is not there any more."
+	}
+	return err.Error()
+}
+
+// Tell says of set-ups of the list that are still to open what is missing, so that none is ready of which something is.
+func (d Bench) Tell(listed []written.SetupSummary, plans []desk.Coming, now clock.Wall) {
+	missing := d.Missing(plans, now)
+	for i := range listed {
+		if all, coming := missing[listed[i].ID]; coming {
+			listed[i].Missing, listed[i].Ready = all, listed[i].Ready && len(all) == 0
+		}
+	}
+}
+
+// alone returns what is missing before a plan is ready that nobody has saved: as if nothing else took of the cupboard.
+func (d Bench) alone(p written.Plan, r *Reckoned, uses []Use) []written.Missing {
+	of := desk.Coming{ID: onlyPlace, Setup: written.Setup{Plan: p}}
+	return d.missing(r, stock.Standings(d.StockedJars(), d.needs(of, r, uses), of.ID))
+}
+
+// missing writes what of the things of a plan stands in the way, then what the cupboard lacks; never nil.
+func (d Bench) missing(r *Reckoned, stands []stock.Standing) []written.Missing {
+	out := []written.Missing{}
+	for _, verdict := range []safety.Verdict{safety.KeepOut, safety.MeasureFirst} {
+		for _, l := range r.Lines() {
+			if l.Verdict() != verdict {
+				continue
+			}
+			m := written.Missing{Kind: written.ToRemove, Name: d.Pen.Called(&l), ItemID: l.ID,
+				Says: d.Pen.Text(l.Ask())}
+			if verdict == safety.MeasureFirst {
+				m.Kind = written.ToFindOut
+			}
+			if f, objects := l.Assessment.First(); objects && m.Says == "" {
+				m.Says = d.Pen.Text(f.InShort())
+			}
+			if !slices.Contains(out, m) {
+				out = append(out, m)
+			}
+		}
+	}
+	for _, kind := range []stock.Stand{stock.Unread, stock.TooLittle, stock.Unweighed, stock.Unnoted} {
+		for i := range stands {
+			if s := &stands[i]; s.Stand == kind && !takenForHere(s) {
+				out = append(out, d.lacking(r, s, stands))
+			}
+		}
+	}
+	return out
+}
+
+// takenForHere reports whether a thing is here until somebody says that it is not: what is laid out and comes back,
+// whose number nobody has noted.
+func takenForHere(s *stock.Standing) bool {
+	return s.Back && s.Need.Kind() == unit.ByCount && s.Stand != stock.TooLittle && s.Stand != stock.Unread
+}
+
+// kinds are the stands as kinds of what is missing.
+var kinds = map[stock.Stand]string{stock.Unread: written.ToRead, stock.TooLittle: written.TooLittle,
+	stock.Unweighed: written.NotWeighed, stock.Unnoted: written.NotNoted}
+
+// lacking writes one thing that the cupboard lacks.
+func (d Bench) lacking(r *Reckoned, s *stock.Standing, all []stock.Standing) written.Missing {
+	it, _ := d.Get(s.ItemID)
+	m := written.Missing{Kind: kinds[s.Stand], Name: d.Pen.Name(it.ID, it.Name), ItemID: it.ID, Need: s.Need.Or(0),
+		Lacks: s.Lacks.Or(0), Unit: s.Need.Kind().String()}
+	if !s.Label.IsZero() {
+		m.Says = d.Pen.Text(s.Label.Say())
+	}
+	if s.Stand == stock.TooLittle {
+		m.Less = less(r, s, all)
+	}
+	return m
+}
+
+// The least that is offered where there is less: shallower is no tub to dig in, and less no dough to hold (common
+// practice).
+const (
+	leastDepthMM  = 10
+	leastPortionG = 20
+)
+
+// less returns the place that takes a thing with as much as there is of it; nil where several do, and where there is
+// too little to play with.
+func less(r *Reckoned, s *stock.Standing, all []stock.Standing) *written.Less {
+	var place, takes = -1, 0
+	for i := range r.Places {
+		forBase(&r.Places[i], func(it *material.Item, _ unit.Mass) {
+			if it.ID == s.ItemID {
+				place, takes = i, takes+1
+			}
+		})
+	}
+	if takes != 1 {
+		return nil
+	}
+	at := &r.Places[place]
+	out := &written.Less{PlaceID: at.ID}
+	switch {
+	case at.Fill != nil && len(at.Fill.Poured) == 1:
+		poured := &at.Fill.Poured[0]
+		each, ok := poured.Item.Density.VolumeOf(unit.Grams(s.Left.Or(0) / float64(at.Fill.Tubs)))
+		if out.DepthMM = math.Floor(at.Fill.Tub.DepthOf(each).Millimetres()); !ok || out.DepthMM < leastDepthMM ||
+			out.DepthMM >= at.Fill.Depth.Millimetres() {
+			return nil
+		}
+	case at.Mix != nil:
+		share := 1.0
+		forBase(at, func(it *material.Item, _ unit.Mass) {
+			for i := range all {
+				if o := &all[i]; o.ItemID == it.ID && o.Stand == stock.TooLittle {
+					share = min(share, o.Left.Or(0)/o.Need.Or(1))
+				}
+			}
+		})
+		if out.PortionG = math.Floor(at.Mix.Portion.Grams() * share); out.PortionG < leastPortionG {
+			return nil
+		}
+	default:
+		return nil
+	}
+	return out
+}
+
+// undone returns the precautions of a plan that nobody does, as one: how many of them, and what comes first.
+func (d Bench) undone(of desk.Coming, r *Reckoned) []written.Missing {
+	var out []written.Missing
+	for _, c := range d.Pen.Answer(r.Answer, r.Group, written.Group{}, r.Opening, d.Line).Precautions {
+		switch {
+		case slices.ContainsFunc(of.Doers, func(o written.Doer) bool { return o.ID == c.ID }):
+		case len(out) == 0:
+			out = []written.Missing{{Kind: written.NobodyDoes, Name: c.Text, Lacks: 1}}
+		default:
+			out[0].Lacks++
+		}
+	}
+	return out
+}
