@@ -48,7 +48,7 @@ func TestPlannedAgainForAnotherRoom(t *testing.T) {
 	p.Demo()
 	p.See("Bakery counter")
 	p.Click("button", "Plan again Bakery counter")
-	p.See("Ready, with precautions", "Saved", "1.82 kg for 15 children")
+	p.See("Not ready: short of 1", "Saved", "1.82 kg for 15 children")
 	p.Set("combobox", "Room", "Pebbles")
 	p.See("Do not use: Stove dough", "10 children", "wheat")
 	p.Type("textbox", "Name of the set-up", "Bakery, next week")

@@ -240,6 +240,8 @@ func TestLostConnectionLosesAndClearsNothing(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 1280, 800)
 	p.Demo()
 	p.Click("link", "Bakery counter")
+	p.See("Not ready: short of 1")
+	p.Click("button", "I have it Cream of tartar")
 	p.See("Ready, with precautions", "Saved")
 	p.Offline(true)
 	p.Type("textbox", "Grams for each child", "90")

@@ -120,7 +120,7 @@ func TestTwoScreensPrepareOneDay(t *testing.T) {
 	p.Click("button", "Plan it")
 	p.See("What goes in", "Saved")
 	p.Set("combobox", "Opens: day", on)
-	p.See("Shake rice", "Ready, with", "Saved")
+	p.See("Shake rice", "Not ready: short of 1, look for 2", "Saved")
 	p.Open("/prep?day=" + on)
 	p.See("Bakery counter", "Whisk flour", "Turn the ice out", "Setting or cooling now", "Freeze through",
 		"Spread thin to dry", "not started (tick the step)")

@@ -57,7 +57,7 @@ func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	put(p, "Cold dough", "Cold dough")
 	p.See("Not taste-safe: raw flour or starch", "Swap for cold dough", "of the youngest child’s day")
 	p.Click("button", "Take Taste-safe goop")
-	p.See("Taste-safe for these children", "Ready")
+	p.See("Taste-safe for these children", "Not ready: look for 1")
 }
 
 func TestRecipesAreChosenForARoom(t *testing.T) {

@@ -84,7 +84,7 @@ var views = []struct {
 		p.See("Measuring cups and spoons we have")
 	}},
 	{"bench-filler", func(p *harness.Person) { p.Demo(); p.Click("link", "Harbour scoop tub"); p.See("Not ready") }},
-	{"bench-mix", func(p *harness.Person) { p.Demo(); p.Click("link", "Bakery counter"); p.See("Ready, with precautions") }},
+	{"bench-mix", func(p *harness.Person) { p.Demo(); p.Click("link", "Bakery counter"); p.See("Cream of tartar short by 22 g") }},
 	{"bench-places", func(p *harness.Person) {
 		p.Demo()
 		p.Click("link", "Frozen harbour blocks")
@@ -174,7 +174,7 @@ var views = []struct {
 	{"sheet", func(p *harness.Person) {
 		p.Demo()
 		p.Click("link", "Bakery counter")
-		p.See("Ready, with precautions")
+		p.See("Not ready: short of 1")
 		p.Click("link", "Print the sheet")
 		p.See("How much", "Keeps 2 weeks or 5 uses")
 	}},

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
+import { flushSync } from 'react-dom'
 import { Link, useParams } from 'react-router'
 import { ApiError, type Line, type Room, type Schemas, type Setup } from '../../api/client'
 import { limits } from '../../api/limits.gen'
@@ -152,6 +153,10 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     [shown, swapOf, canWrite, onPacket, doers, onDoers],
   )
   const prepared = usePrepared(id, shown)
+  const showMissing = useCallback((ruled: boolean) => {
+    flushSync(() => setTab(ruled ? 'why' : 'how'))
+    document.getElementById(ruled ? 'zone-why' : 'still-missing')?.scrollIntoView({ block: 'center' })
+  }, [])
   const current = fresh || held
   const busy = { className: current ? undefined : 'stale', 'aria-busy': !current }
 
@@ -288,7 +293,13 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
           )}
         </section>
       </div>
-      <Counter answer={current ? shown : undefined} failed={asked.isError} id={id} prepared={prepared} />
+      <Counter
+        answer={current ? shown : undefined}
+        failed={asked.isError}
+        id={id}
+        prepared={prepared}
+        onMissing={showMissing}
+      />
       {taken && (
         <Undo
           text={taken.text}

@@ -4,7 +4,7 @@ import type { Answer } from '../../api/client'
 import { useSession } from '../../session/session'
 import { Glyph } from '../../ui/Mark'
 import { dayAndTime, duration, grams, money } from '../../ui/format'
-import { isDraft } from '../../entities/setup/missing'
+import { isDraft, ofTheThings } from '../../entities/setup/missing'
 import { massOf, readiness } from '../../entities/setup/model'
 import { useStanding, type Saving } from '../../entities/setup/saving'
 import { Foot } from '../../ui/Foot'
@@ -16,6 +16,8 @@ interface Props {
   failed: boolean
   id: string
   prepared: Prepared
+  /** Shows what is missing; only what the rules say of the things, where that is all. */
+  onMissing: (ruled: boolean) => void
 }
 
 const savedWords: Record<Saving['is'], string> = {
@@ -28,7 +30,13 @@ const savedWords: Record<Saving['is'], string> = {
 }
 
 /** The edge of the counter: the three answers, always in view. */
-export const Counter = memo(function Counter({ answer, failed, id, prepared: { slots, missing = [] } }: Props) {
+export const Counter = memo(function Counter({
+  answer,
+  failed,
+  id,
+  prepared: { slots, missing = [] },
+  onMissing,
+}: Props) {
   const { currency } = useSession().centre
   const mark = answer?.mark ?? 'not-checked'
   const ready = answer !== undefined && !isDraft(missing)
@@ -41,7 +49,18 @@ export const Counter = memo(function Counter({ answer, failed, id, prepared: { s
       <div className="right">
         <span>{say('for-this-room')}</span>
         <strong data-main>
-          <Glyph mark={mark} /> {answer ? readiness(answer, missing) : failed ? say('not-checked') : say('checking')}
+          <Glyph mark={mark} />{' '}
+          {answer && missing.length > 0 ? (
+            <button type="button" onClick={() => onMissing(missing.every(ofTheThings))}>
+              {readiness(answer, missing)}
+            </button>
+          ) : answer ? (
+            readiness(answer, missing)
+          ) : failed ? (
+            say('not-checked')
+          ) : (
+            say('checking')
+          )}
         </strong>
       </div>
       <div>

@@ -182,16 +182,14 @@ function Paper({ setup, room, answer: a, prep, among }: PaperProps) {
       </header>
       {isDraft(missing) && <p className="warning">{say('draft-do-not-use-until')}</p>}
       {missing.length > 0 && (
-        <section className="missing">
-          <h2>{say('still-missing')}</h2>
-          <ul className="boxes">
-            {missing.map((m, i) => (
-              <li key={i}>
-                <b>{nameOf(m)}:</b> {whatOf(m)}
-              </li>
-            ))}
-          </ul>
-        </section>
+        <p className="missing">
+          <b>{say('still-missing')}:</b>
+          {missing.map((m, i) => (
+            <span key={i}>
+              ☐ {nameOf(m)}: {whatOf(m)}
+            </span>
+          ))}
+        </p>
       )}
       <div className="columns">
         <section>
