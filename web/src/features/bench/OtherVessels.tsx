@@ -5,7 +5,7 @@ import { litres } from '../../ui/format'
 import { say } from './catalogue'
 
 /** What has just been opened does not stay behind the edge of the counter. */
-const intoView = (e: HTMLElement | null) => e?.scrollIntoView({ block: 'nearest' })
+const intoView = (e: HTMLElement | null) => void e?.scrollIntoView({ block: 'nearest' })
 
 /** Vessels to take when the one that was planned is not here. */
 export function OtherVessels({

@@ -88,6 +88,13 @@ function usePrinted(setup: Setup) {
 
 const onePrintMs = 3000
 
+/** The letters of the children who play, where somebody named them. */
+const namesOf = (setup: Setup, room: Room) =>
+  room.children
+    .filter((c) => setup.play?.only?.includes(c.id))
+    .map((c) => c.initials)
+    .join(', ')
+
 /** A time of a set-up, with its day where that is another. */
 const on = (setup: Setup, wall: string) => (sameDay(wall, setup.play_at) ? timeOfDay(wall) : dayAndTime(wall))
 
@@ -139,7 +146,7 @@ function Paper({ setup, room, answer: a, prep, among }: PaperProps) {
   const missing = among ?? a.missing ?? []
   const session = useSession()
   const printed = usePrinted(setup)
-  useEffect(() => window.scrollTo(0, 0), []) // the bench it comes from may have been scrolled
+  useEffect(() => void window.scrollTo(0, 0), []) // the bench it comes from may have been scrolled; a browser may answer it with a promise
   const lines = answered(a)
   const findings = lines.flatMap((l) => l.findings)
   return (
@@ -174,6 +181,12 @@ function Paper({ setup, room, answer: a, prep, among }: PaperProps) {
               asks: asks(room).length > 0 && ` · ${asks(room).join(', ')}`,
             })}
           </p>
+          {a.players && (
+            <p>
+              <b>{a.players.says}</b>
+              {a.players.apart && ` · ${say('no-other-child-in-reach', { names: namesOf(setup, room) })}`}
+            </p>
+          )}
         </div>
         <p className={missing.length === 0 ? 'stamp' : 'stamp not-ready'}>
           <Glyph mark={a.mark ?? 'not-checked'} size="large" />
@@ -197,7 +210,7 @@ function Paper({ setup, room, answer: a, prep, among }: PaperProps) {
           {a.places.map((p) => (
             <div key={p.id} className="place">
               {a.places.length > 1 && <h3>{p.name}</h3>}
-              <Amounts place={p} children={a.group.children} />
+              <Amounts place={p} children={a.players?.at_once ?? a.group.children} />
               <Things lines={[...p.base, ...p.lines]} />
             </div>
           ))}
