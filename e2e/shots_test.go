@@ -84,7 +84,11 @@ var views = []struct {
 		p.See("Measuring cups and spoons we have")
 	}},
 	{"bench-filler", func(p *harness.Person) { p.Demo(); p.Click("link", "Harbour scoop tub"); p.See("Not ready") }},
-	{"bench-mix", func(p *harness.Person) { p.Demo(); p.Click("link", "Bakery counter"); p.See("Cream of tartar short by 22 g") }},
+	{"bench-mix", func(p *harness.Person) {
+		p.Demo()
+		p.Click("link", "Bakery counter")
+		p.See("Cream of tartar short by 22 g")
+	}},
 	{"bench-places", func(p *harness.Person) {
 		p.Demo()
 		p.Click("link", "Frozen harbour blocks")

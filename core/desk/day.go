@@ -65,7 +65,7 @@ func (r *Room) on(d *Day) (*Room, error) {
 		return nil, fault
 	}
 	here := *r
-	here.Roster = roster
+	here.Roster, here.Written = roster, with
 	return &here, nil
 }
 

@@ -67,6 +67,15 @@ func (p *People) WhyUnreadable(r *Room) string {
 // maxSwaps is how many swaps are offered for one thing.
 const MaxSwaps = 3
 
+// FieldOf is FaultOf for what can only be input; nil for no error.
+func FieldOf(err error) *strict.Fault {
+	var fault *strict.Fault
+	if err = FaultOf(err); err != nil && !errors.As(err, &fault) {
+		fault = strict.Bad("", "%s", err)
+	}
+	return fault
+}
+
 // faultOf turns what the plan cannot reckon into a fault at its place.
 func FaultOf(err error) error {
 	var input *plan.InvalidInput

@@ -174,8 +174,10 @@ func TestEveryPageSaysWhatIsMissing(t *testing.T) {
 	// Each way out takes it off the list, and no other: as much as there is, and a word that it is here after all.
 	shallow := rice
 	shallow.Places = slices.Clone(rice.Places)
-	shallow.Places[0].Base = &written.Base{Kind: "fill", ItemID: "white-rice", VesselID: "dish-tub",
-		DepthMM: &all[rice.ID][0].Less.DepthMM}
+	less := all[rice.ID][0].Less
+	assert.Equal(t, "mixing-bowl", less.VesselID, "13 mm are nothing to scoop in")
+	shallow.Places[0].Base = &written.Base{Kind: "fill", ItemID: "white-rice", VesselID: less.VesselID,
+		DepthMM: &less.DepthMM, Vessels: &less.Vessels}
 	seen := rice
 	seen.Have = []written.Have{{ItemID: "white-rice", Amount: all[rice.ID][0].Need}}
 	for _, way := range []desk.Coming{shallow, seen} {

@@ -73,6 +73,13 @@ type People struct {
 type groupKey struct {
 	room *Room // as it is, not by its id: a later one has other children
 	day  age.Date
+	apart
+}
+
+// apart is a few of a room who play with no other child in reach, and the adults with them.
+type apart struct {
+	only   string // the ids of the children, parted by blanks; all of the room where empty
+	adults int    // 0 for those of the room
 }
 
 // maxGroups bounds the groups that are kept: a few days of every room.
@@ -96,7 +103,17 @@ func (p *People) Find(id string) (*Room, bool) {
 
 // groupOn returns the children of a room on a day.
 func (p *People) GroupOn(r *Room, day age.Date) (*safety.Group, error) {
-	key := groupKey{r, day}
+	return p.groupOf(r, day, apart{})
+}
+
+// GroupOf returns those of a room who play on a day: with so many adults, where somebody said, and only some of its
+// children, where these play apart.
+func (p *People) GroupOf(r *Room, day age.Date, only []string, adults int) (*safety.Group, error) {
+	return p.groupOf(r, day, apart{strings.Join(only, " "), adults})
+}
+
+func (p *People) groupOf(r *Room, day age.Date, of apart) (*safety.Group, error) {
+	key := groupKey{r, day, of}
 	if g, kept := p.groups.Get(key); kept {
 		return g, nil
 	}
@@ -104,12 +121,46 @@ func (p *People) GroupOn(r *Room, day age.Date) (*safety.Group, error) {
 	if err != nil {
 		return nil, err
 	}
-	made, err := safety.NewGroup(here.Roster.On(day), p.Settings.Staffing, p.policyOf(r))
+	who := of.from(here.Roster.On(day), here.Written.Children)
+	made, err := safety.NewGroup(who, p.Settings.Staffing, p.policyOf(r))
 	if err != nil {
 		return nil, err
 	}
 	made = made.Keeping(p.Settings.Routine.Without(r.Roster.Strikes))
 	return p.groups.Keep(key, &made, maxGroups), nil
+}
+
+// ChildrenOn returns the ids of the children of a room on a day, with those who visit it.
+func (p *People) ChildrenOn(r *Room, day age.Date) []string {
+	ids := make([]string, 0, len(r.Written.Children))
+	for _, c := range r.Written.Children {
+		ids = append(ids, c.ID)
+	}
+	if d := p.day(r.ID, day); d != nil {
+		for _, c := range d.Visitors {
+			ids = append(ids, c.ID)
+		}
+	}
+	return ids
+}
+
+// from returns a room with only these of its children, which are written in the same order.
+func (a apart) from(all room.Room, children []written.Child) room.Room {
+	if a.adults > 0 {
+		all.Adults = a.adults
+	}
+	if a.only == "" {
+		return all
+	}
+	ids := strings.Fields(a.only)
+	few := make([]room.Child, 0, len(ids))
+	for i, c := range all.Children {
+		if slices.Contains(ids, children[i].ID) {
+			few = append(few, c)
+		}
+	}
+	all.Children = few
+	return all
 }
 
 // WrittenGroup writes a group of the desk, as it is asked for with every change to a plan. It must not be changed.

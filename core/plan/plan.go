@@ -50,7 +50,12 @@ type Setup struct {
 	// StirIn says that finds are stirred into a filler; otherwise they go in first and the
 	// filler is poured over, which buries them better.
 	StirIn bool
+	// Players are who plays.
+	Players Players
 }
+
+// PlayersOf returns who plays of a group, each number said.
+func (s *Setup) PlayersOf(g *safety.Group) Players { return s.Players.of(len(g.Room().Children)) }
 
 // Answer is what the bench shows. The verdict is the worst of the places and of what is beside
 // them; a set-up with nothing in it has none.
@@ -200,7 +205,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		a.Verdict = safety.Worst(a.Verdict, a.Beside[i].Verdict())
 	}
 	a.addSaltedIce(s.Memo, g)
-	a.things = a.onThings(len(g.Room().Children))
+	a.things = a.onThings(s.PlayersOf(g).AtOnce)
 	a.Timeline = slices.Concat(inTime(append(made, a.things)), []recipe.Step{layOut}, poured)
 	return a, nil
 }
@@ -213,10 +218,14 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 		return &InvalidInput{"through/mm", fmt.Sprintf("What they go through is more than 0 and at most %d mm wide.",
 			MaxOpening)}
 	}
-	children, vessels := len(g.Room().Children), 1
+	children, vessels := s.PlayersOf(g).AtOnce, 1
 	switch b := p.Base.(type) {
 	case Mix:
-		if err := a.addMix(b, g, children, set, s.Memo); err != nil {
+		mixed, all := children, s.PlayersOf(g).InAll
+		if mixed < all && b.Recipe.Keeping().OneGroup() { // no second turn has what another had in its hands
+			mixed = all
+		}
+		if err := a.addMix(b, g, mixed, set, s.Memo); err != nil {
 			return err
 		}
 		if err := b.Unsized.check("base/unsized"); err != nil {
@@ -264,7 +273,7 @@ const bothColours = say.Text("What has two colours goes where the child chooses.
 // judge adds the answer for one thing that lies in a base, or beside all: itself, and the cups that
 // it is sorted into, as many at each of so many vessels.
 func (s *Setup) judge(to []Line, p *Placed, in Base, vessels int, g *safety.Group) ([]Line, error) {
-	children := len(g.Room().Children)
+	children := s.PlayersOf(g).Having(&p.Facts)
 	if p.Shared {
 		children = 1
 	}

@@ -254,14 +254,17 @@ type Answer struct {
 	Timeline       []TimedStep   `json:"timeline"` // in order, ending when play begins
 	// Precautions are what an adult does beyond the routine, the most serious first; Covered what the routine does of
 	// what is asked.
-	Precautions []Care    `json:"precautions,omitzero"`
-	Covered     []Care    `json:"covered,omitzero"`
-	Baseline    []string  `json:"baseline"`
-	Routine     []string  `json:"routine,omitzero"`  // what is done at every tub anyway, a sentence each
-	Missing     []Missing `json:"missing,omitzero"`  // before it is ready, what asks for a look at the things first
-	Cost        *Cost     `json:"cost,omitzero"`     // absent while nothing has a price
-	Wear        []string  `json:"wear,omitzero"`     // what to wear, and what lies on the floor
-	Families    string    `json:"families,omitzero"` // a note for the day before
+	Precautions []Care     `json:"precautions,omitzero"`
+	Covered     []Care     `json:"covered,omitzero"`
+	Baseline    []string   `json:"baseline"`
+	Routine     []string   `json:"routine,omitzero"` // what is done at every tub anyway, a sentence each
+	Short       []Shortage `json:"short,omitzero"`   // what of the missing there is known to be too little of, by mass
+	Missing     []Missing  `json:"missing,omitzero"` // before it is ready, what asks for a look at the things first
+	// Players are absent where everybody of the room plays at once.
+	Players  *Players `json:"players,omitzero"`
+	Cost     *Cost    `json:"cost,omitzero"`     // absent while nothing has a price
+	Wear     []string `json:"wear,omitzero"`     // what to wear, and what lies on the floor
+	Families string   `json:"families,omitzero"` // a note for the day before
 	// Packets are what the packet of a thing may say that matters for these children, and whether the
 	// set-up goes by it.
 	Packets []Packet `json:"packets,omitzero"`
@@ -276,6 +279,12 @@ type Packet struct {
 	Says        string   `json:"says"`
 	Taken       bool     `json:"taken"` // the set-up goes by it
 	Here        bool     `json:"here"`  // the cupboard has a jar that says so
+}
+
+// Shortage is what is missing of one ingredient.
+type Shortage struct {
+	Name     string  `json:"name"`
+	MissingG float64 `json:"missing_g"`
 }
 
 // MakingAmount is an amount with what the cupboard holds of it.

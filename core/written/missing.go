@@ -36,11 +36,17 @@ type Missing struct {
 	Less *Less `json:"less,omitzero"`
 }
 
-// Less is a place of a set-up with as much as there is: a filler less deep, or less of a mix for each child.
+// Less is a place of a set-up with as much as there is, or as one pack more makes it: a filler less deep or in fewer or
+// smaller vessels, or less of a mix for each child.
 type Less struct {
 	PlaceID  string  `json:"place_id"`
 	DepthMM  float64 `json:"depth_mm,omitzero"`
 	PortionG float64 `json:"portion_g,omitzero"`
+	// VesselID is another vessel, and Vessels how many of it; empty where it stays in its own.
+	VesselID string `json:"vessel_id,omitzero"`
+	Vessel   string `json:"vessel,omitzero"`
+	Vessels  int    `json:"vessels,omitzero"`
+	Turns    int    `json:"turns,omitzero"` // that the children take at them, where it is more than one
 }
 
 // ReadHave reads what somebody has seen there is enough of: how much of each thing, by its id.

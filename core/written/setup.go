@@ -117,6 +117,8 @@ type Plan struct {
 	Beside []PlanItem `json:"beside" max:"60"` // what all places share
 	// Labels are what the packets that are used say of their things.
 	Labels []PacketLabel `json:"labels,omitzero" max:"20" over:"whole"`
+	// Play is who plays, where that is not everybody of the room at once.
+	Play *Play `json:"play,omitzero"`
 	// Have is what somebody looked for and found, whatever the cupboard says.
 	Have []Have `json:"have,omitzero" max:"60" over:"whole"`
 }

@@ -443,7 +443,7 @@ type Layer = written.Layer
 // Learned defines model for Learned.
 type Learned = written.Learned
 
-// Less A place of a set-up with as much as there is: a filler less deep, or less of a mix for each child.
+// Less A place of a set-up with as much as there is, or as one pack more makes it: a filler less deep or in fewer or smaller vessels, or less of a mix for each child.
 type Less = written.Less
 
 // Lesson Something that is done otherwise, by how a set-up went.
@@ -577,6 +577,12 @@ type Plan = written.Plan
 
 // PlanItem defines model for PlanItem.
 type PlanItem = written.PlanItem
+
+// Play Who plays, where that is not everybody of the room at once. The verdict stays that of every child of the room, but where those named play apart.
+type Play = written.Play
+
+// Players Who plays of the children of the room.
+type Players = written.Players
 
 // Point defines model for Point.
 type Point = written.Point
@@ -875,6 +881,9 @@ type Shopping = written.Shopping
 
 // ShortOf One thing that coming plans are short of.
 type ShortOf = written.ShortOf
+
+// Shortage defines model for Shortage.
+type Shortage = written.Shortage
 
 // Shown defines model for Shown.
 type Shown = written.Shown

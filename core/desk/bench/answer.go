@@ -63,13 +63,36 @@ func (d Bench) Reckon(p written.Plan) (Reckoned, error) {
 	if err != nil {
 		return out, err
 	}
+	players, fault := p.Play.Read(d.ChildrenOn(r, at.Day()))
+	if fault == nil {
+		fault = desk.FieldOf(players.Check(len(g.Room().Children), at))
+	}
+	if fault != nil {
+		return out, fault.Under("/play")
+	}
+	if g, err = d.playing(p.Play, r, g, at.Day()); err != nil {
+		return out, strict.Bad("/play", "%s.", err)
+	}
 	if out.Setup, fault = p.Setup(counter{d.Shelf, d.Settings, d.Desk, at.Day()}); fault != nil {
 		return out, fault
 	}
+	out.Setup.Players = players
 	out.Setup.StirIn, out.Setup.Memo = d.Settings.StirIn, &d.Memo
 	out.Group, out.Opening = g, pen.Opening{At: at, Zone: d.Zone, System: r.Roster.System}
 	out.Answer, err = plan.Reckon(out.Setup, g, r.Measures)
 	return out, desk.FaultOf(err)
+}
+
+// playing returns the group of a room for who plays: with the adults that are said to be there, and only the children
+// named, where no other is in reach.
+func (d Bench) playing(p *written.Play, r *desk.Room, all *safety.Group, day age.Date) (*safety.Group, error) {
+	switch {
+	case p == nil || !p.Apart && p.Adults == 0:
+		return all, nil
+	case p.Apart:
+		return d.GroupOf(r, day, p.Only, p.Adults)
+	}
+	return d.GroupOf(r, day, nil, p.Adults)
 }
 
 // Answer judges and scales a plan as it stands.
@@ -97,10 +120,19 @@ func (d Bench) write(p written.Plan, r Reckoned) written.Answer {
 			d.reach(out.Places[i].Fill, place.Fill)
 		}
 	}
+	if players, n := r.Setup.PlayersOf(r.Group), len(r.Group.Room().Children); !players.All(n) || p.Play.AreApart() {
+		out.Players = &written.Players{Children: players.InAll, AtOnce: players.AtOnce, Turns: players.Turns(),
+			Says: d.Pen.Text(players.Say(n)), Apart: p.Play.AreApart()}
+	}
 	uses := d.Takes(p, &r)
 	out.Cost = d.cost(uses, &r)
 	out.Missing = d.alone(p, &r, uses)
 	out.Ready = out.Ready && len(out.Missing) == 0
+	for _, m := range out.Missing {
+		if m.Kind == written.TooLittle && m.Unit == unit.ByMass.String() {
+			out.Short = append(out.Short, written.Shortage{Name: m.Name, MissingG: m.Lacks})
+		}
+	}
 	around := r.Around()
 	out.Packets = d.packets(p, &r)
 	out.Wear, out.Families = d.Pen.Some(around.Wear), d.Pen.Text(around.Families)

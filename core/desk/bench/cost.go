@@ -55,7 +55,7 @@ func (d Bench) cost(uses []Use, r *Reckoned) *written.Cost {
 	if !priced {
 		return nil
 	}
-	out.Coins, out.EachCoins, out.BackCoins = int(all.Coins()), int(all.Share(max(1, len(r.Group.Room().Children)))),
-		int(back.Coins())
+	children := max(1, r.Setup.PlayersOf(r.Group).InAll)
+	out.Coins, out.EachCoins, out.BackCoins = int(all.Coins()), int(all.Share(children)), int(back.Coins())
 	return out
 }

@@ -33,6 +33,9 @@ func (d Bench) Starts(roomID, playAt string) ([]written.Start, error) {
 			w := d.start(s, g.Youngest())
 			p := written.Plan{RoomID: roomID, PlayAt: playAt, Places: w.Places, Beside: w.Beside}
 			r, err := d.Reckon(p)
+			if err == nil && s.Filler != nil {
+				r, err = d.fromWhatThereIs(p, r, s.Filler.ID)
+			}
 			if err != nil || !r.Verdict.Ready() {
 				continue // what goes in by itself need not go in together
 			}
@@ -59,6 +62,19 @@ func (d Bench) Starts(roomID, playAt string) ([]written.Start, error) {
 		}
 	}
 	return append([]written.Start{}, out...), nil
+}
+
+// fromWhatThereIs pours a filler of a plan from what there is of it, or from one pack, where it takes more as it
+// stands.
+func (d Bench) fromWhatThereIs(p written.Plan, r Reckoned, filler string) (Reckoned, error) {
+	for _, m := range d.alone(p, &r, d.Takes(p, &r)) {
+		if less := m.Less; m.ItemID == filler && less != nil && less.VesselID != "" {
+			base := p.Places[0].Base
+			base.VesselID, base.DepthMM, base.Vessels = less.VesselID, &less.DepthMM, &less.Vessels
+			return d.Reckon(p)
+		}
+	}
+	return r, nil
 }
 
 // start writes what to begin from; its ids are only there to be told apart, and replaced by who

@@ -42,9 +42,9 @@ func (d Bench) Takes(p written.Plan, r *Reckoned) []Use {
 					goesBack(it, children)})
 			}
 		})
-		d.laidOut(p.Places[i].Items, len(children.Children), add)
+		d.laidOut(p.Places[i].Items, r, add)
 	}
-	d.laidOut(p.Beside, len(children.Children), add)
+	d.laidOut(p.Beside, r, add)
 	return all
 }
 
@@ -63,8 +63,9 @@ func forBase(place *plan.PlaceAnswer, tell func(it *material.Item, m unit.Mass))
 	}
 }
 
-// laidOut tells the things of the shelf that are counted, and how many for so many children.
-func (d Bench) laidOut(items []written.PlanItem, children int, tell func(Use)) {
+// laidOut tells the things of the shelf that are counted, and how many for those who play.
+func (d Bench) laidOut(items []written.PlanItem, r *Reckoned, tell func(Use)) {
+	players := r.Setup.PlayersOf(r.Group)
 	for i := range items {
 		item := &items[i]
 		it, ok := d.Get(item.ItemID)
@@ -74,7 +75,7 @@ func (d Bench) laidOut(items []written.PlanItem, children int, tell func(Use)) {
 		}
 		n := item.Each
 		if !item.Shared && item.Use != safety.AdultTool.String() {
-			n *= children
+			n *= players.Having(&it.Facts)
 		}
 		tell(Use{it.ID, it.Name, unit.Of(float64(n), unit.ByCount), !it.Facts.Traits.Any(material.Food)})
 	}

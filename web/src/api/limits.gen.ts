@@ -183,6 +183,9 @@ export const limits = {
     "id": 36,
     "item_id": 64
   },
+  "Play": {
+    "only": 60
+  },
   "PrepTickInput": {
     "at": 40,
     "step_id": 100

@@ -2837,6 +2837,7 @@ export interface components {
             beside: components["schemas"]["PlanItem"][];
             /** @description What the packets that are used say of their things. */
             labels?: components["schemas"]["PacketLabel"][];
+            play?: components["schemas"]["Play"];
             /** @description What somebody looked for and found, whatever the cupboard says. */
             have?: components["schemas"]["Have"][];
         };
@@ -2901,6 +2902,35 @@ export interface components {
             beside: components["schemas"]["PlanItem"][];
             /** @description What is missing before it is ready. */
             missing?: components["schemas"]["Missing"][];
+        };
+        /** @description Who plays, where that is not everybody of the room at once. The verdict stays that of every child of the room, but where those named play apart. */
+        Play: {
+            /** @description Who play in all; all of the room, or all named, where left out. */
+            children?: number;
+            /** @description All of them where left out. */
+            at_once?: number;
+            /** @description How long a turn lasts. */
+            turn_minutes?: number;
+            /** @description Who are there; as many as the room has where left out. */
+            adults?: number;
+            /** @description The ids of the children who play. */
+            only?: string[];
+            /** @description No other child is in reach. */
+            apart?: boolean;
+        };
+        /** @description Who plays of the children of the room. */
+        Players: {
+            children: number;
+            at_once: number;
+            turns: number;
+            says: string;
+            /** @description No other child is in reach, so that these alone are judged. */
+            apart?: boolean;
+        };
+        Shortage: {
+            name: string;
+            /** Format: double */
+            missing_g: number;
         };
         /** @description A thing of which somebody has seen that there is enough for a set-up, and how much it took of it then: where it takes more, it is asked about again. */
         Have: {
@@ -3124,6 +3154,9 @@ export interface components {
             /** @description It may go in, with a hand or without, and nothing is missing. */
             ready: boolean;
             group: components["schemas"]["Group"];
+            players?: components["schemas"]["Players"];
+            /** @description What of the missing there is known to be too little of, by mass. */
+            short?: components["schemas"]["Shortage"][];
             places: components["schemas"]["PlaceAnswer"][];
             /** @description What all places share. */
             beside: components["schemas"]["Line"][];
@@ -3407,13 +3440,19 @@ export interface components {
             unit?: "g" | "pieces";
             less?: components["schemas"]["Less"];
         };
-        /** @description A place of a set-up with as much as there is: a filler less deep, or less of a mix for each child. */
+        /** @description A place of a set-up with as much as there is, or as one pack more makes it: a filler less deep or in fewer or smaller vessels, or less of a mix for each child. */
         Less: {
             place_id: string;
             /** Format: double */
             depth_mm?: number;
             /** Format: double */
             portion_g?: number;
+            /** @description Another vessel; absent where it stays in its own. */
+            vessel_id?: string;
+            vessel?: string;
+            vessels?: number;
+            /** @description That the children take at them, where it is more than one. */
+            turns?: number;
         };
         Line: {
             /** @description Of the line of the set-up; absent for the base and what stays whole in it. */

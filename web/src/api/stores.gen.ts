@@ -106,6 +106,7 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
       "doers",
       "have",
       "labels",
+      "play",
       "template"
     ],
     "/beside": [
@@ -207,6 +208,14 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
     ],
     "/places/items/unsized": [
       "in"
+    ],
+    "/play": [
+      "adults",
+      "apart",
+      "at_once",
+      "children",
+      "only",
+      "turn_minutes"
     ]
   },
   "PUT /api/setups/{id}/log": {

@@ -14,17 +14,31 @@ export const draftOf = ({
   beside,
   labels,
   have,
+  play,
   doers,
-}: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside, labels, have, doers })
-
-/** What is asked of the core. */
-export const planOf = ({ room_id, play_at, places, beside, labels, have }: Draft): Plan => ({
+}: Setup | SetupInput): Draft => ({
+  version,
+  name,
+  template,
   room_id,
   play_at,
   places,
   beside,
   labels,
   have,
+  play,
+  doers,
+})
+
+/** What is asked of the core. */
+export const planOf = ({ room_id, play_at, places, beside, labels, have, play }: Draft): Plan => ({
+  room_id,
+  play_at,
+  places,
+  beside,
+  labels,
+  have,
+  play,
 })
 
 /** Where a line stands: the id of its place, or beside all of them. */

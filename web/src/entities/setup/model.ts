@@ -144,6 +144,8 @@ const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base,
     plan.room_id,
     plan.play_at,
     plan.labels,
+    plan.play?.apart && plan.play.only,
+    plan.play?.adults,
     Array.isArray(part) ? part : [kindOf(place?.base), place?.through, part],
   ])
 
@@ -197,10 +199,12 @@ export const baseLines = (lines: Map<string, Line>, plan: Plan, place: Place): (
 /** The same things for the same children on the same day, in whatever amounts. */
 export function sameThings(a: Plan, b: Plan): boolean {
   const things = (items: PlanItem[]) => items.map((i) => [i.id, i.item_id, i.described, i.use, i.cup_id, i.unsized])
-  const of = ({ room_id, play_at, places, beside, labels }: Plan) => [
+  const of = ({ room_id, play_at, places, beside, labels, play }: Plan) => [
     room_id,
     play_at,
     labels,
+    play?.apart && play.only,
+    play?.adults,
     places.map((p) => [p.id, kindOf(p.base), p.base?.vessels, things(p.items)]),
     things(beside),
   ]

@@ -14,8 +14,8 @@ interface Props {
   vessel?: Pick<Schemas['WordsInput'], 'vessel_id' | 'vessels' | 'room_id'>
   /** Begins another place; undefined where there is none to add. */
   onPlace?: () => void
-  /** Fails, with why, where nothing could be added. */
-  onAdd: (chosen: Chosen[]) => Promise<void>
+  /** Fails, with why, where nothing could be added; answers what has to be said of how it was. */
+  onAdd: (chosen: Chosen[]) => Promise<string | undefined>
 }
 
 /** One box for all that goes in: things, mixes, vessels, with how much, in what state, and lists of them, a line each. */
@@ -26,8 +26,8 @@ export function AddBox({ into, vessel, onPlace, onAdd }: Props) {
   const put = async (all: () => Promise<{ chosen: Chosen[]; done: string }>) => {
     try {
       const { chosen, done } = await all()
-      await onAdd(chosen)
-      setSaid(done)
+      const how = await onAdd(chosen)
+      setSaid([done, how].filter(Boolean).join(' '))
     } catch (e) {
       setSaid(say('nothing-was-added', { e: e instanceof Error ? e.message : '' }))
     }

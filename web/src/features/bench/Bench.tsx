@@ -14,7 +14,6 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { AgeStrip } from '../../entities/room/AgeStrip'
 import { WallTime } from '../../ui/WallTime'
 import { Failure, Undo, Waiting } from '../../ui/States'
-import { asks, staffing } from '../../entities/room/model'
 import { Counter } from './Counter'
 import { linesBySignature, recipeLink, sameThings } from '../../entities/setup/model'
 import { draftOf, planOf, type Draft } from '../../entities/setup/draft'
@@ -32,6 +31,7 @@ import { massOf } from '../../entities/setup/model'
 import { grams } from '../../ui/format'
 import { StillMissing } from './StillMissing'
 import { usePrepared } from './usePrepared'
+import { WhoPlays } from './WhoPlays'
 import { ZoneTabs } from '../../ui/ZoneTabs'
 import { say } from './catalogue'
 
@@ -205,19 +205,12 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         </div>
         {shown ? <AgeStrip group={shown.group} width={480} /> : <span />}
         {room && shown && (
-          <div className="people">
-            <span className="figure">
-              {shown.group.children} + {shown.group.adults}
-            </span>
-            <span className={shown.group.adults < shown.group.adults_needed ? 'short' : 'soft'}>
-              {say('children-staffing', { staffing: staffing(shown.group) })}
-            </span>
-            {asks(room).map((a) => (
-              <span key={a} className="soft">
-                {a}
-              </span>
-            ))}
-          </div>
+          <WhoPlays
+            room={room}
+            answer={shown}
+            play={draft.play}
+            onChange={canWrite ? (play) => change((d) => ({ ...d, play }), 'play') : undefined}
+          />
         )}
       </header>
       <SavingNotice

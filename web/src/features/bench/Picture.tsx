@@ -28,12 +28,17 @@ export function Picture({ answer, recipes, setup }: Props) {
       {answer.places.map((place, i) => (
         <div key={place.id} className="place-picture">
           {several && <h3>{place.name || say('a-place')}</h3>}
-          <PlacePicture place={place} children={answer.group.children} recipe={recipes[i] ?? undefined} setup={setup} />
+          <PlacePicture
+            place={place}
+            children={answer.players?.at_once ?? answer.group.children}
+            recipe={recipes[i] ?? undefined}
+            setup={setup}
+          />
         </div>
       ))}
       {answer.places.every((p) => !p.mix && !p.fill) && <p className="soft">{say('type-a-mix-or-a')}</p>}
       {answer.mark && <ByWhen answer={answer} />}
-      {answer.cost && <Cost cost={answer.cost} children={answer.group.children} />}
+      {answer.cost && <Cost cost={answer.cost} children={answer.players?.children ?? answer.group.children} />}
       {answer.mark && <Around answer={answer} />}
       <Sums />
     </>

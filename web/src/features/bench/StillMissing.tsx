@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import type { Answer, Plan, Schemas } from '../../api/client'
 import { nameOf, ofTheThings, whatOf, type Missing } from '../../entities/setup/missing'
 import { useSession } from '../../session/session'
-import { grams } from '../../ui/format'
+import { lessInWords } from './fromWhatThereIs'
 import { NotHere } from './NotHere'
 import { waysOut, type Take, type WaysOut } from './waysOut'
 import { say } from './catalogue'
@@ -83,9 +83,7 @@ function MissingRow({ missing: m, ways }: { missing: Missing; ways?: WaysOut }) 
 function LessOf({ less, name, onTake }: { less: Schemas['Less']; name: string; onTake: WaysOut['less'] }) {
   return (
     <Button variant="outline-primary" onClick={() => onTake(less)}>
-      {less.depth_mm === undefined
-        ? say('portion-each', { grams: grams(less.portion_g ?? 0) })
-        : say('fill-to-depth', { depthMm: less.depth_mm })}
+      {lessInWords(less)}
       <span className="visually-hidden"> {name}</span>
     </Button>
   )

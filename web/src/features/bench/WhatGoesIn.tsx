@@ -24,6 +24,7 @@ import { AddBox } from './AddBox'
 import type { RowActions } from './ItemRow'
 import { StartHere } from './StartHere'
 import { wordsQuery } from '../../entities/thing/queries'
+import { fromWhatThereIs, lessInWords, withLess } from './fromWhatThereIs'
 import { PlaceIn, Rows, type Opened } from './PlaceIn'
 import { say } from './catalogue'
 
@@ -45,6 +46,8 @@ const mixFor = (rooms: Room[], id: string) => {
   const { group, children } = rooms.find((r) => r.id === id) ?? {}
   return { portion: group?.portion_g, children: children?.length }
 }
+
+const versionOf = (rooms: Room[], id: string) => rooms.find((r) => r.id === id)?.version ?? 0
 
 const nothing: Opened = { row: null, measuring: null, missing: null }
 const mostPlaces = 8
@@ -168,13 +171,28 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
                 client.ensureQueryData(bookQuery),
                 client.ensureQueryData(roomsQuery),
               ])
-              const added = add(latest(), at, all, { vessels, ...mixFor(rooms, latest().room_id) })
+              const before = latest()
+              const added = add(before, at, all, { vessels, ...mixFor(rooms, before.room_id) })
+              const one = all.length === 1 ? all[0] : undefined
+              const poured = added.draft.places.find((p) => p.id === added.at)?.base
+              const open = one && 'item' in one && !one.amount && !one.unsized && poured?.item_id === one.item.id
+              const less =
+                open && !before.places.find((p) => p.id === at)?.base
+                  ? await fromWhatThereIs(client, added.draft, one.item.id, versionOf(rooms, before.room_id))
+                  : undefined
               setChosen(added.at)
               setNames((n) => ({ ...n, ...added.names }))
               const single = all.length === 1 ? (added.lines[0] ?? null) : null
               const asks = all[0] && ('described' in all[0] || ('item' in all[0] && all[0].item.kind === 'family'))
               setOpened({ ...nothing, row: single, measuring: single && asks ? single : null })
-              onChange(() => added.draft)
+              onChange((d) => {
+                const next =
+                  d === before ? added.draft : add(d, at, all, { vessels, ...mixFor(rooms, d.room_id) }).draft
+                return less ? withLess(next, less) : next
+              })
+              return less && one && 'item' in one
+                ? say('taken-for-what-there-is', { name: one.item.name, less: lessInWords(less) })
+                : undefined
             }}
           />
         ) : (

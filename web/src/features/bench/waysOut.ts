@@ -1,7 +1,7 @@
 import type { Answer, Line, Plan, Schemas } from '../../api/client'
 import type { Missing } from '../../entities/setup/missing'
 import type { Draft } from '../../entities/setup/draft'
-import { withPlace } from '../../entities/setup/model'
+import { withLess } from './fromWhatThereIs'
 import { swapping } from './swapping'
 import type { Swapping } from './Why'
 import { say } from './catalogue'
@@ -52,19 +52,7 @@ export function waysOut(asked: { plan: Plan; answer: Answer } | undefined, me: s
         say('seen-enough', { name: all.map((m) => m.name).join(', ') }),
       )
     },
-    less: ({ place_id, depth_mm, portion_g }) =>
-      take(
-        (d) =>
-          withPlace(d, place_id, (p) => ({
-            ...p,
-            base: p.base && {
-              ...p.base,
-              depth_mm: depth_mm ?? p.base.depth_mm,
-              portion_g: portion_g ?? p.base.portion_g,
-            },
-          })),
-        say('as-much-as-there-is'),
-      ),
+    less: (less) => take((d) => withLess(d, less), say('as-much-as-there-is')),
     mine: () =>
       take(
         (d) => {

@@ -39,7 +39,12 @@ export function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
       await ask(
         api.PUT('/api/setups/{id}', {
           params: { path: { id } },
-          body: { ...emptySetup(room.id, nextMorning(session.today)), name, places: [newPlace(base)] },
+          body: {
+            ...emptySetup(room.id, nextMorning(session.today)),
+            name,
+            places: [newPlace(base)],
+            play: making.children < room.children.length ? { children: making.children } : undefined,
+          },
         }),
       )
       return id

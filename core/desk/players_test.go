@@ -1,0 +1,48 @@
+package desk_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/desk/bench"
+	"emblo/core/strict"
+	"emblo/core/written"
+)
+
+// The verdict is that of every child of the room, also where only some play; those who play with no other child in
+// reach are judged alone, and the answer says so.
+func TestAFewWhoPlay(t *testing.T) {
+	big, baby := child(1, "2020-01", "no"), child(2, "2026-01", "yes")
+	d := house(t, "UTC", []written.Child{big, baby}, nil)
+	of := func(play *written.Play) (written.Answer, error) {
+		p := tub("split-peas", 20, "2026-11-27T10:00").Plan
+		p.Places[0].Base.Vessels, p.Play = nil, play
+		return bench.On(d).Answer(p)
+	}
+	verdict := func(play *written.Play) (string, *written.Players) {
+		a, err := of(play)
+		require.NoError(t, err)
+		return a.Verdict, a.Players
+	}
+	all, players := verdict(nil)
+	assert.True(t, all == "keep-out" && players == nil)
+	some, players := verdict(&written.Play{Only: []string{big.ID}})
+	assert.Equal(t, "keep-out", some, "the baby is still in reach")
+	assert.Equal(t, &written.Players{Children: 1, AtOnce: 1, Turns: 1, Says: "1 of 2 children play"}, players)
+	alone, players := verdict(&written.Play{Only: []string{big.ID}, Apart: true})
+	assert.Equal(t, "with-a-hand", alone)
+	assert.True(t, players.Apart)
+	a, err := of(&written.Play{Adults: 5})
+	require.NoError(t, err)
+	assert.Equal(t, 5, a.Group.Adults)
+	for pointer, play := range map[string]written.Play{"/play/children": {Children: 3}, "/play/at_once": {AtOnce: 3},
+		"/play/turn_minutes": {AtOnce: 1, TurnMinutes: 999}, "/play/only/0": {Only: []string{roomID}},
+		"/play/only/1": {Only: []string{big.ID, big.ID}}, "/play/apart": {Apart: true}, "/play/adults": {Adults: 21}} {
+		_, err := of(&play)
+		var fault *strict.Fault
+		require.ErrorAs(t, err, &fault, pointer)
+		assert.Equal(t, pointer, fault.Pointer)
+	}
+}

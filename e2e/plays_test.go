@@ -1,0 +1,65 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+
+	"emblo/e2e/harness"
+)
+
+// A recipe read for eleven of fifteen children is planned, weighed and printed for eleven, while every child of the
+// room is checked for.
+func TestFromARecipeForElevenToTheSheet(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Open("/recipes/cold-dough")
+	p.Set("combobox", "Room", "Lanterns")
+	p.Type("textbox", "Children", "11")
+	p.See("11 × ")
+	p.Click("button", "Plan it")
+	p.See("11 of 15 children play", "for 11 children at", "Saved")
+	p.Click("link", "Print the sheet")
+	p.See("11 of 15 children play", "for 11 at")
+	p.Legible()
+	for _, paper := range []chromedp.PaperSize{chromedp.PaperA4, chromedp.PaperLetter} {
+		assert.NotEmpty(t, p.Sheet(paper))
+	}
+}
+
+// Two turns of eight with an adult more: what is laid out and made is for eight; then a few alone, with no other child
+// in reach.
+func TestTwoTurnsOfEightWithOneAdultMore(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Click("link", "Bakery counter")
+	p.See("1.82 kg for 15 children")
+	p.Click("button", "15 + 2 Who plays?")
+	p.Type("textbox", "At once", "8")
+	p.See("15 children play, 8 at once in 2 turns", "1.01 kg for 8 children", "Minutes a turn", "Only these children")
+	p.Type("textbox", "Minutes a turn", "20")
+	p.See("2 turns of 20 min")
+	p.Type("textbox", "Adults there", "3")
+	p.See("8 + 3", "Saved")
+	p.Accessible()
+	p.Click("button", "Done")
+	p.Gone("Only these children")
+	p.Click("link", "Print the sheet")
+	p.See("15 children, 3 adults", "8 at once in 2 turns of 20 min", "8 out")
+	p.Click("link", "Back to the set-up")
+	p.See("What goes in", "8 at once in 2 turns of 20 min")
+	p.Click("button", "8 + 3 Who plays?")
+	p.Click("button", "Everybody at once")
+	p.See("15 + 2")
+	p.Click("button", "KD")
+	p.Click("button", "HU")
+	p.See("2 of 15 children play", "for 2 children")
+	p.Click("checkbox", "No other child in reach: check for these alone")
+	p.See("no other child in reach", "Saved")
+	p.Accessible()
+	p.Size(390, 844)
+	p.Accessible()
+	p.Click("link", "Print the sheet")
+	p.See("alone: no other child in reach")
+}
