@@ -23,7 +23,7 @@ import (
 )
 
 // patience is how long a person waits for something to appear.
-const patience = 8 * time.Second
+const patience = 30 * time.Second
 
 // glance is how often somebody looks whether it has.
 const glance = 40 * time.Millisecond
