@@ -2,6 +2,7 @@ package desk
 
 import (
 	"slices"
+	"sync/atomic"
 
 	"emblo/core/money"
 	"emblo/core/recipe/larder"
@@ -77,6 +78,34 @@ type Stock struct {
 	Logs   map[string][]remedy.Addition // by recipe, latest day first
 	// batches are those that are not over.
 	Batches []Batch
+
+	stocked *atomic.Pointer[stocked]
+}
+
+// stocked are the jars of a cupboard in the units of the things of a shelf.
+type stocked struct {
+	of   *Shelf
+	jars []stock.Jar
+}
+
+// StockedJars returns the jars that read, each in the unit of its thing; they must not be changed.
+func (d *Desk) StockedJars() []stock.Jar {
+	if s := d.Stock.stocked.Load(); s != nil && s.of == d.Shelf {
+		return s.jars
+	}
+	all := make([]stock.Jar, 0, len(d.Jars))
+	for i := range d.Jars {
+		j := &d.Jars[i]
+		it, ok := d.Get(j.Written.ItemID)
+		if j.Unreadable != "" || !ok {
+			continue
+		}
+		b := j.Balance
+		b.Amount = b.Amount.As(stock.Reckoned(&it))
+		all = append(all, stock.Jar{ID: j.ID, ItemID: it.ID, Label: j.Label, Balance: b})
+	}
+	d.Stock.stocked.Store(&stocked{d.Shelf, all})
+	return all
 }
 
 // Addition is something that was worked into a batch of a recipe.
@@ -90,7 +119,8 @@ type Addition struct {
 // not known how much.
 func NewStock(jars []Jar, log []Addition) *Stock {
 	k := &Stock{Jars: jars, Here: make(map[string]bool, len(jars)), Weighs: larder.Stock{}, Prices: larder.Prices{},
-		Packs: make(map[string]stock.Pack), Logs: make(map[string][]remedy.Addition)}
+		Packs: make(map[string]stock.Pack), Logs: make(map[string][]remedy.Addition),
+		stocked: new(atomic.Pointer[stocked])}
 	unweighed := make(map[string]bool)
 	for i := range jars {
 		j := &jars[i]

@@ -31,7 +31,7 @@ type chores struct {
 }
 
 func (a *Answer) chores() (c chores) {
-	a.each(func(l *Line) bool {
+	a.Each(func(l *Line) bool {
 		if l.Use == safety.AdultTool || l.Count == 0 {
 			return true
 		}

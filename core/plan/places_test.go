@@ -79,7 +79,7 @@ func TestASetUpIsAsItsWorstPlace(t *testing.T) {
 		a, err := Reckon(s, g, unit.StandardSet(unit.US))
 		require.NoError(t, err)
 		hands, usual := false, true
-		a.each(func(l *Line) bool {
+		a.Each(func(l *Line) bool {
 			worst = safety.Worst(worst, l.Assessment.Verdict)
 			hands, usual = hands || l.Assessment.Verdict == safety.WithAHand, usual && usualLine(l)
 			return true

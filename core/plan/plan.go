@@ -72,8 +72,8 @@ type Answer struct {
 // Minutes returns the hands-on and the waiting minutes of the timeline.
 func (a Answer) Minutes() (hands, waiting int) { return recipe.Minutes(a.Timeline) }
 
-// each calls do with every line: place by place the base and what lies in it, then what is beside.
-func (a Answer) each(do func(*Line) (more bool)) {
+// Each calls do with every line, which must not be changed, until it wants no more: place by place the base and what lies in it, then what is beside.
+func (a Answer) Each(do func(*Line) (more bool)) {
 	all := func(lines []Line) bool {
 		for i := range lines {
 			if !do(&lines[i]) {
@@ -92,7 +92,7 @@ func (a Answer) each(do func(*Line) (more bool)) {
 
 // Lines returns every line: place by place the base and what lies in it, then what is beside.
 func (a Answer) Lines() (all []Line) {
-	a.each(func(l *Line) bool {
+	a.Each(func(l *Line) bool {
 		all = append(all, *l)
 		return true
 	})
@@ -129,7 +129,7 @@ func (a Answer) Identified() (all []Identified) {
 // Worst returns the line that decides and its finding: of those with the verdict of the whole, one that asks for more
 // than the routine, else the first. ok is false when nothing objects.
 func (a Answer) Worst() (worst Line, f safety.Finding, ok bool) {
-	a.each(func(l *Line) bool {
+	a.Each(func(l *Line) bool {
 		if l.Assessment.Verdict == a.Verdict && (!ok || f.Usual) {
 			if one, objects := l.Assessment.First(); objects && (!ok || !one.Usual) {
 				worst, f, ok = *l, one, true
@@ -144,7 +144,7 @@ func (a Answer) Worst() (worst Line, f safety.Finding, ok bool) {
 // hand does.
 func (a Answer) Usual() bool {
 	usual := a.Verdict == safety.WithAHand
-	a.each(func(l *Line) bool {
+	a.Each(func(l *Line) bool {
 		usual = usual && usualLine(l)
 		return usual
 	})

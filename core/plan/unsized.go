@@ -59,7 +59,7 @@ func (l Line) Ask() say.Text {
 
 // Unsized returns the first line of which nobody knows yet how much there is; ok is false where all is known.
 func (a Answer) Unsized() (first Line, ok bool) {
-	a.each(func(l *Line) bool {
+	a.Each(func(l *Line) bool {
 		if ok = l.Unsized.There(); ok {
 			first = *l
 		}

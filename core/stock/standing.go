@@ -80,13 +80,7 @@ func (s Standing) among(jars []Jar, needs []Need, plan string) Standing {
 			meets, have = true, have.Plus(j.Amount)
 		}
 	}
-	all := asking(needs, s.ItemID, s.Label)
-	level := unit.Of(0, kind)
-	for i, q := range levels(all) {
-		if all[i].For == plan && level.Less(q) {
-			level = q
-		}
-	}
+	level := s.level(needs, plan)
 	s.Left = have.Minus(level.Minus(s.Need))
 	s.Lacks = unit.Of(0, kind)
 	switch {
@@ -105,4 +99,23 @@ func (s Standing) among(jars []Jar, needs []Need, plan string) Standing {
 		}
 	}
 	return s
+}
+
+// level returns how much has to be there for the plan to have what it needs.
+func (s Standing) level(needs []Need, plan string) unit.Amount {
+	alone := true
+	for i := range needs {
+		alone = alone && (needs[i].ItemID != s.ItemID || needs[i].For == plan)
+	}
+	if alone {
+		return s.Need
+	}
+	all := asking(needs, s.ItemID, s.Label)
+	level := unit.Of(0, s.Need.Kind())
+	for i, q := range levels(all) {
+		if all[i].For == plan && level.Less(q) {
+			level = q
+		}
+	}
+	return level
 }

@@ -16,22 +16,6 @@ import (
 	"emblo/core/written"
 )
 
-// StockedJars returns the jars that read, each in the unit of its thing.
-func (d Bench) StockedJars() []stock.Jar {
-	all := make([]stock.Jar, 0, len(d.Jars))
-	for i := range d.Jars {
-		j := &d.Jars[i]
-		it, ok := d.Get(j.Written.ItemID)
-		if j.Unreadable != "" || !ok {
-			continue
-		}
-		b := j.Balance
-		b.Amount = b.Amount.As(stock.Reckoned(&it))
-		all = append(all, stock.Jar{ID: j.ID, ItemID: it.ID, Label: j.Label, Balance: b})
-	}
-	return all
-}
-
 // Needs returns what a plan takes of the cupboard, but for what somebody has seen that there is enough of.
 func (d Bench) Needs(of desk.Coming, r *Reckoned) []stock.Need {
 	return d.needs(of, r, d.Takes(of.Plan, r))
@@ -43,19 +27,23 @@ func (d Bench) needs(of desk.Coming, r *Reckoned, uses []Use) []stock.Need {
 	have, _ := of.ReadHave(on)
 	all := make([]stock.Need, 0, len(uses))
 	for _, u := range uses {
-		taken := 0.0
-		for _, o := range uses {
-			if o.ID == u.ID {
-				taken += o.Amount.Or(0)
-			}
-		}
-		if have[u.ID] >= math.Floor(taken) && have[u.ID] > 0 {
+		if seen, looked := have[u.ID]; looked && seen >= math.Floor(takenOf(uses, u.ID)) {
 			continue
 		}
 		all = append(all, stock.Need{ItemID: u.ID, Label: labels[u.ID], Amount: u.Amount, At: r.Opening.At, For: of.ID,
 			Back: u.Back})
 	}
 	return all
+}
+
+// takenOf adds up what is taken of a thing.
+func takenOf(uses []Use, item string) (sum float64) {
+	for i := range uses {
+		if uses[i].ID == item {
+			sum += uses[i].Amount.Or(0)
+		}
+	}
+	return sum
 }
 
 // Missing returns what is missing before each of the plans is ready that are still to open, by their ids: what of its
@@ -127,23 +115,8 @@ func (d Bench) alone(p written.Plan, r *Reckoned, uses []Use) []written.Missing 
 // missing writes what of the things of a plan stands in the way, then what the cupboard lacks; never nil.
 func (d Bench) missing(r *Reckoned, stands []stock.Standing) []written.Missing {
 	out := []written.Missing{}
-	for _, verdict := range []safety.Verdict{safety.KeepOut, safety.MeasureFirst} {
-		for _, l := range r.Lines() {
-			if l.Verdict() != verdict {
-				continue
-			}
-			m := written.Missing{Kind: written.ToRemove, Name: d.Pen.Called(&l), ItemID: l.ID,
-				Says: d.Pen.Text(l.Ask())}
-			if verdict == safety.MeasureFirst {
-				m.Kind = written.ToFindOut
-			}
-			if f, objects := l.Assessment.First(); objects && m.Says == "" {
-				m.Says = d.Pen.Text(f.InShort())
-			}
-			if !slices.Contains(out, m) {
-				out = append(out, m)
-			}
-		}
+	if !r.Verdict.Ready() {
+		out = d.ofTheThings(r, out)
 	}
 	for _, kind := range []stock.Stand{stock.Unread, stock.TooLittle, stock.Unweighed, stock.Unnoted} {
 		for i := range stands {
@@ -153,6 +126,32 @@ func (d Bench) missing(r *Reckoned, stands []stock.Standing) []written.Missing {
 		}
 	}
 	return out
+}
+
+// ofTheThings adds the things that are not to be used, then those of which something is to be found out.
+func (d Bench) ofTheThings(r *Reckoned, out []written.Missing) []written.Missing {
+	var open []written.Missing
+	r.Each(func(l *plan.Line) bool {
+		switch l.Verdict() {
+		case safety.KeepOut:
+			out = addOnce(out, written.Missing{Kind: written.ToRemove, Name: d.Pen.Called(l), ItemID: l.ID})
+		case safety.MeasureFirst:
+			m := written.Missing{Kind: written.ToFindOut, Name: d.Pen.Called(l), ItemID: l.ID, Says: d.Pen.Text(l.Ask())}
+			if f, objects := l.Assessment.First(); objects && m.Says == "" {
+				m.Says = d.Pen.Text(f.InShort())
+			}
+			open = addOnce(open, m)
+		}
+		return true
+	})
+	return append(out, open...)
+}
+
+func addOnce(all []written.Missing, m written.Missing) []written.Missing {
+	if slices.Contains(all, m) {
+		return all
+	}
+	return append(all, m)
 }
 
 // takenForHere reports whether a thing is here until somebody says that it is not: what is laid out and comes back,

@@ -8,7 +8,6 @@ import (
 	"emblo/core/age"
 	"emblo/core/clock"
 	"emblo/core/desk"
-	"emblo/core/desk/bench"
 	"emblo/core/money"
 	"emblo/core/say"
 	"emblo/core/stock"
@@ -24,7 +23,7 @@ const soonDays = 3
 // needed and not there at all.
 func (d Cupboard) Cupboard(plans []desk.Coming, today age.Date) written.Cupboard {
 	needs, _ := d.needs(plans)
-	rows := stock.Needed(bench.On(d.Desk).StockedJars(), needs)
+	rows := stock.Needed(d.StockedJars(), needs)
 	rows = slices.DeleteFunc(rows, func(r stock.Short) bool { return askedAbout(&r) })
 	out := written.Cupboard{Jars: []written.StoredJar{}, Needed: len(rows)}
 	met := make([]bool, len(rows))
@@ -189,7 +188,7 @@ func (d Cupboard) JarFor(item string, l stock.Label) string {
 // Ahead writes what the plans ahead are short of, at most so many things, and what goes off.
 func (d Cupboard) Ahead(plans []desk.Coming, today age.Date, most int, out *written.Today) {
 	needs, _ := d.needs(plans)
-	for _, r := range stock.Needed(bench.On(d.Desk).StockedJars(), needs) {
+	for _, r := range stock.Needed(d.StockedJars(), needs) {
 		if it, ok := d.Get(r.ItemID); ok && !askedAbout(&r) && r.Missing.Or(0) > 0 && len(out.Short) < most {
 			out.Short = append(out.Short, written.ShortOf{Name: d.Pen.Name(it.ID, it.Name), Missing: r.Missing.Or(0),
 				Unit: r.Missing.Kind().String(), By: r.By.String(), For: namesOf(plans, r.For)})

@@ -48,7 +48,7 @@ type Ticked struct {
 func (d Cupboard) Shopping(plans []desk.Coming, ticks []Ticked, now clock.Wall) written.Shopping {
 	missing := bench.On(d.Desk).Missing(plans, now)
 	needs, notReady := d.needs(plans)
-	jars := bench.On(d.Desk).StockedJars()
+	jars := d.StockedJars()
 	rows := stock.Needed(jars, needs)
 	stuck := stuckPlans(plans, rows, ticks)
 	still := stock.Needed(jars, slices.DeleteFunc(slices.Clone(needs), func(n stock.Need) bool {
