@@ -63,3 +63,19 @@ func TestTwoTurnsOfEightWithOneAdultMore(t *testing.T) {
 	p.Click("link", "Print the sheet")
 	p.See("alone: no other child in reach")
 }
+
+func TestTwoSetUpsForTheSameChildrenAtTheSameTime(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	for range 2 {
+		plan(p, "Lanterns")
+		put(p, "water", "Water")
+		p.See("Saved")
+	}
+	p.See("At the same time", "Same children at the same time: New set-up, 9:30")
+	p.Accessible()
+	p.Open("/bench")
+	p.See("Same children at the same time: New set-up, 9:30")
+	p.Open("/prep?day=" + harness.DemoDay(1))
+	p.See("Same children at the same time")
+}

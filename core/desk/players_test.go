@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/desk"
 	"emblo/core/desk/bench"
 	"emblo/core/strict"
 	"emblo/core/written"
@@ -45,4 +46,37 @@ func TestAFewWhoPlay(t *testing.T) {
 		require.ErrorAs(t, err, &fault, pointer)
 		assert.Equal(t, pointer, fault.Pointer)
 	}
+}
+
+// What is there once is not in two places at the same time: the same children, an adult, a batch.
+func TestSetUpsThatClash(t *testing.T) {
+	one, two := child(1, "2020-01", "no"), child(2, "2020-02", "no")
+	d := house(t, "UTC", []written.Child{one, two}, nil)
+	at := func(id, when string, play *written.Play, by string) desk.Coming {
+		p := tub("water", 20, when)
+		p.ID, p.Name, p.Play = id, "Tub "+when, play
+		if by != "" {
+			p.Doers = []written.Doer{{ID: "watch", By: by}}
+		}
+		return p
+	}
+	of := func(plans ...desk.Coming) (whats []string) {
+		for _, c := range bench.On(d).Clashes(plans, morning)[setupID] {
+			assert.NotEqual(t, setupID, c.SetupID)
+			whats = append(whats, c.What)
+		}
+		return whats
+	}
+	const ten = "2026-11-27T10:00"
+	mine := at(setupID, ten, nil, "AM")
+	assert.Equal(t, []string{"children"}, of(mine, at(placeID, "2026-11-27T10:20", nil, "")))
+	assert.Empty(t, of(mine, at(placeID, "2026-11-27T10:30", nil, "am")), "the one is over")
+	long := at(setupID, ten, &written.Play{AtOnce: 1, TurnMinutes: 20}, "AM")
+	assert.Equal(t, []string{"children", "adult"}, of(long, at(placeID, "2026-11-27T10:30", nil, " am ")))
+	first, other := &written.Play{Only: []string{one.ID}}, &written.Play{Only: []string{two.ID}}
+	assert.Empty(t, of(at(setupID, ten, first, ""), at(placeID, ten, other, "")), "each has children of its own")
+	assert.Equal(t, []string{"children"}, of(at(setupID, ten, first, ""), at(placeID, ten, first, "")))
+	assert.Empty(t, of(at(setupID, ten, &written.Play{Children: 1}, ""), at(placeID, ten, &written.Play{Children: 1}, "")))
+	batch := at(setupID, ten, first, "")
+	assert.Empty(t, of(batch))
 }

@@ -72,7 +72,8 @@ type Answer struct {
 // Minutes returns the hands-on and the waiting minutes of the timeline.
 func (a Answer) Minutes() (hands, waiting int) { return recipe.Minutes(a.Timeline) }
 
-// Each calls do with every line, which must not be changed, until it wants no more: place by place the base and what lies in it, then what is beside.
+// Each calls do with every line, which must not be changed, until it wants no more: place by place the base and what
+// lies in it, then what is beside.
 func (a Answer) Each(do func(*Line) (more bool)) {
 	all := func(lines []Line) bool {
 		for i := range lines {

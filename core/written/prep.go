@@ -169,6 +169,7 @@ type PrepSetup struct {
 	Slots []PrepSlot `json:"slots"`
 	// Missing is what is missing before it is ready, beside all that others take; absent for one that has opened.
 	Missing *[]Missing `json:"missing,omitzero"`
+	Clashes []Clash    `json:"clashes,omitzero"`
 }
 
 // PrepMissing is a set-up that opens on a day, with what is missing before it is ready.
@@ -178,6 +179,7 @@ type PrepMissing struct {
 	Room    string    `json:"room"`
 	PlayAt  string    `json:"play_at"`
 	Missing []Missing `json:"missing"`
+	Clashes []Clash   `json:"clashes,omitzero"`
 }
 
 // usualPrep is when hands are free where nobody has said: before opening, at nap time, after closing

@@ -202,6 +202,7 @@ type SetupSummary struct {
 	Late bool `json:"late,omitzero"`
 	// Missing is what is missing before it is ready, of one that is still to open.
 	Missing []Missing `json:"missing,omitzero"`
+	Clashes []Clash   `json:"clashes,omitzero"`
 	Digest
 }
 

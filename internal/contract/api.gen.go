@@ -283,6 +283,9 @@ type CheckVerdict = written.CheckVerdict
 // ChildInput defines model for ChildInput.
 type ChildInput = written.Child
 
+// Clash Another set-up that is played at the same time with something that is there once.
+type Clash = written.Clash
+
 // ClassInput defines model for ClassInput.
 type ClassInput = written.ClassInput
 

@@ -96,12 +96,14 @@ func sentenceOf(err error) string {
 	return err.Error()
 }
 
-// Tell says of set-ups of the list that are still to open what is missing, so that none is ready of which something is.
+// Tell says of set-ups of the list that are still to open what is missing, so that none is ready of which something
+// is, and with what they clash.
 func (d Bench) Tell(listed []written.SetupSummary, plans []desk.Coming, now clock.Wall) {
-	missing := d.Missing(plans, now)
+	missing, clashes := d.Missing(plans, now), d.Clashes(plans, now)
 	for i := range listed {
 		if all, coming := missing[listed[i].ID]; coming {
 			listed[i].Missing, listed[i].Ready = all, listed[i].Ready && len(all) == 0
+			listed[i].Clashes = clashes[listed[i].ID]
 		}
 	}
 }
@@ -136,7 +138,8 @@ func (d Bench) ofTheThings(r *Reckoned, out []written.Missing) []written.Missing
 		case safety.KeepOut:
 			out = addOnce(out, written.Missing{Kind: written.ToRemove, Name: d.Pen.Called(l), ItemID: l.ID})
 		case safety.MeasureFirst:
-			m := written.Missing{Kind: written.ToFindOut, Name: d.Pen.Called(l), ItemID: l.ID, Says: d.Pen.Text(l.Ask())}
+			m := written.Missing{Kind: written.ToFindOut, Name: d.Pen.Called(l), ItemID: l.ID,
+				Says: d.Pen.Text(l.Ask())}
 			if f, objects := l.Assessment.First(); objects && m.Says == "" {
 				m.Says = d.Pen.Text(f.InShort())
 			}

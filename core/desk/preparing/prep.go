@@ -73,14 +73,15 @@ func (d Preparing) Prep(plans []desk.Coming, ticks []PrepTick, day age.Date, now
 	return out, err
 }
 
-// missing returns what is missing before the set-ups of a day are ready, those with nothing missing left out.
+// missing returns what is missing before the set-ups of a day are ready, and with what they clash, those with neither
+// left out.
 func (d Preparing) missing(plans []desk.Coming, day age.Date, now clock.Wall) []written.PrepMissing {
-	all := bench.On(d.Desk).Missing(plans, now)
+	all, clashes := bench.On(d.Desk).Missing(plans, now), bench.On(d.Desk).Clashes(plans, now)
 	out := []written.PrepMissing{}
 	for i := range plans {
-		if p := &plans[i]; p.Opens().Day() == day && len(all[p.ID]) > 0 {
+		if p := &plans[i]; p.Opens().Day() == day && len(all[p.ID])+len(clashes[p.ID]) > 0 {
 			out = append(out, written.PrepMissing{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID),
-				PlayAt: p.PlayAt, Missing: all[p.ID]})
+				PlayAt: p.PlayAt, Missing: all[p.ID], Clashes: clashes[p.ID]})
 		}
 	}
 	return out

@@ -63,7 +63,7 @@ func (h Schedule) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (w
 		return out, err
 	}
 	if missing, coming := bench.On(d).Missing(plans, now)[of.ID]; coming {
-		out.Missing = &missing
+		out.Missing, out.Clashes = &missing, bench.On(d).Clashes(plans, now)[of.ID]
 	}
 	return out, nil
 }

@@ -2230,6 +2230,7 @@ export interface components {
             slots: components["schemas"]["PrepSlot"][];
             /** @description What is missing before it is ready, beside all that others take; absent for one that has opened. */
             missing?: components["schemas"]["Missing"][];
+            clashes?: components["schemas"]["Clash"][];
         };
         /** @description A set-up that opens on a day, with what is missing before it is ready. */
         PrepMissing: {
@@ -2238,6 +2239,7 @@ export interface components {
             room: string;
             play_at: string;
             missing: components["schemas"]["Missing"][];
+            clashes?: components["schemas"]["Clash"][];
         };
         /** @description What is prepared on a day, for all that opens on it and soon after. */
         PrepDay: {
@@ -3416,6 +3418,16 @@ export interface components {
             reason: string;
             /** @description What is missing before it is ready, of one that is still to open. */
             missing?: components["schemas"]["Missing"][];
+            clashes?: components["schemas"]["Clash"][];
+        };
+        /** @description Another set-up that is played at the same time with something that is there once. */
+        Clash: {
+            setup_id: string;
+            setup: string;
+            room: string;
+            play_at: string;
+            /** @enum {string} */
+            what: "children" | "adult" | "batch";
         };
         /** @description One thing that is missing before a set-up is ready. */
         Missing: {

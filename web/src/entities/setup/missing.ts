@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { grams } from '../../ui/format'
+import { grams, timeOfDay } from '../../ui/format'
 import { say } from './catalogue'
 
 export type Missing = Schemas['Missing']
@@ -54,3 +54,15 @@ export const ofTheThings = (m: Missing) => m.kind === 'remove' || m.kind === 'fi
 
 /** Whether children may not play with it as it is, whatever else is fetched. */
 export const isDraft = (missing: Missing[]) => missing.some(ofTheThings)
+
+export type Clash = Schemas['Clash']
+
+const clashWords: Record<Clash['what'], (with_: { setup: string; room: string; time: string }) => string> = {
+  children: (c) => say('clash-children', c),
+  adult: (c) => say('clash-adult', c),
+  batch: (c) => say('clash-batch', c),
+}
+
+/** What another set-up that is played at the same time needs too. */
+export const clashOf = ({ what, setup, room, play_at }: Clash) =>
+  clashWords[what]({ setup, room, time: timeOfDay(play_at) })

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { Button, Form } from 'react-bootstrap'
+import { Form } from 'react-bootstrap'
 import { flushSync } from 'react-dom'
 import { Link, useParams } from 'react-router'
 import { ApiError, type Line, type Room, type Schemas, type Setup } from '../../api/client'
@@ -18,9 +18,9 @@ import { Counter } from './Counter'
 import { linesBySignature, recipeLink, sameThings } from '../../entities/setup/model'
 import { draftOf, planOf, type Draft } from '../../entities/setup/draft'
 import { withPacket } from '../../entities/setup/labels'
-import { merge, theirsIn } from '../../entities/setup/merge'
+import { merge } from '../../entities/setup/merge'
 import { Picture } from './Picture'
-import { bothOf, keptSetup, useSaving, useStanding } from '../../entities/setup/saving'
+import { keptSetup, useSaving } from '../../entities/setup/saving'
 import { swapping } from './swapping'
 import { useDraft } from './useDraft'
 import { WhatGoesIn } from './WhatGoesIn'
@@ -29,6 +29,7 @@ import { Why, type Swapping } from './Why'
 import { dayIn } from '../../ui/wall'
 import { massOf } from '../../entities/setup/model'
 import { grams } from '../../ui/format'
+import { SavingNotice } from './SavingNotice'
 import { StillMissing } from './StillMissing'
 import { usePrepared } from './usePrepared'
 import { WhoPlays } from './WhoPlays'
@@ -270,7 +271,12 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         <section className="zone picture" aria-labelledby="zone-how">
           <h2 id="zone-how">{say('how-much')}</h2>
           <div {...busy}>
-            <StillMissing missing={prepared.missing ?? []} asked={answered} onWay={canWrite ? onWay : undefined} />
+            <StillMissing
+              missing={prepared.missing ?? []}
+              clashes={prepared.clashes}
+              asked={answered}
+              onWay={canWrite ? onWay : undefined}
+            />
             {picture}
           </div>
         </section>
@@ -309,90 +315,3 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
 
 /** The zones of the page: on a phone one is shown at a time. */
 type Tab = 'in' | 'how' | 'why'
-
-interface NoticeProps {
-  id: string
-  /** What both changed was put together. */
-  together: boolean
-  onClose: () => void
-  onTake: (theirs: Setup) => void
-  onBoth: (both: Draft) => void
-}
-
-/** What changed on both sides, as people call it. */
-const partWords: Record<string, string> = {
-  name: say('the-name'),
-  room_id: say('the-room'),
-  play_at: say('when-play-starts'),
-  portion_g: say('the-portion'),
-  depth_mm: say('the-depth'),
-  vessel_id: say('the-container'),
-  vessels: say('how-many-containers'),
-  each: say('how-many'),
-  use: say('how-children-meet-it'),
-  item_id: say('what-it-is'),
-  recipe_id: say('the-recipe'),
-  base: say('the-base'),
-  by: say('who-does-it'),
-}
-
-function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {
-  const state = useStanding(id)
-  const { theirs } = state
-  const conflict = state.is === 'conflict' && theirs ? bothOf(id) : undefined
-  const both = conflict?.clashes.length === 0 ? conflict.both : undefined
-  const told = useRef(onBoth)
-  useEffect(() => {
-    told.current = onBoth
-  })
-  const text = both && JSON.stringify(both)
-  useEffect(() => {
-    if (!text) return
-    told.current(JSON.parse(text) as Draft)
-  }, [text])
-  if (state.is === 'conflict' && theirs && !both) {
-    const what = [...new Set(conflict?.clashes.map((c) => partWords[c.path.at(-1) ?? ''] ?? say('a-part-of-it')))].join(
-      ', ',
-    )
-    return (
-      <div className="notice ruler" role="alert">
-        <p>
-          {what
-            ? say('someone-else-changed-too-everything', { what })
-            : say('sentence-theirs-is-name', { sentence: state.sentence ?? '', name: theirs.name })}
-        </p>
-        <Button
-          variant="outline-primary"
-          onClick={() => (conflict ? onBoth(theirsIn(conflict.both, conflict.clashes)) : onTake(theirs))}
-        >
-          {say('take-theirs')}
-        </Button>
-        <Button
-          variant="outline-primary"
-          onClick={() => onBoth(conflict?.both ?? { ...(keptSetup(id) ?? draftOf(theirs)), version: theirs.version })}
-        >
-          {say('keep-mine')}
-        </Button>
-      </div>
-    )
-  }
-  if (state.is === 'wrong') {
-    return (
-      <div className="notice lid" role="alert">
-        <p>{say('not-saved-sentence', { sentence: state.sentence })}</p>
-        <Link to="/bench">{say('back-to-the-set-up')}</Link>
-      </div>
-    )
-  }
-  if (together) {
-    return (
-      <div className="notice bowl" role="status">
-        <p>{say('someone-else-changed-this-too')}</p>
-        <Button variant="quiet" aria-label={say('close-the-note')} onClick={onClose}>
-          ×
-        </Button>
-      </div>
-    )
-  }
-  return null
-}

@@ -15,7 +15,7 @@ import { dayIn, sameDay } from '../../ui/wall'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { again, emptySetup, fromTemplate, nextMorning, weekOf } from '../../entities/setup/model'
 import { Long } from '../../ui/Long'
-import { missingInShort } from '../../entities/setup/missing'
+import { clashOf, missingInShort } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 export function Setups() {
@@ -193,6 +193,11 @@ function SetupRow({
         <p className="soft">
           {s.room_name} · {s.what || say('nothing-in-it-yet')}
         </p>
+        {s.clashes?.slice(0, 1).map((c) => (
+          <p key={c.setup_id} className="short">
+            {clashOf(c)}
+          </p>
+        ))}
         {(s.missing?.length ?? 0) > 0 ? (
           <p className="reason">{missingInShort(s.missing ?? [])}</p>
         ) : (

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Button } from 'react-bootstrap'
 import { Link } from 'react-router'
 import type { Answer, Plan, Schemas } from '../../api/client'
-import { nameOf, ofTheThings, whatOf, type Missing } from '../../entities/setup/missing'
+import { clashOf, nameOf, ofTheThings, whatOf, type Clash, type Missing } from '../../entities/setup/missing'
 import { useSession } from '../../session/session'
 import { lessInWords } from './fromWhatThereIs'
 import { NotHere } from './NotHere'
@@ -11,6 +11,7 @@ import { say } from './catalogue'
 
 interface Props {
   missing: Missing[]
+  clashes?: Clash[]
   /** What was asked for last, with its answer. */
   asked?: { plan: Plan; answer: Answer }
   /** Changes the set-up; without it, it is only read. */
@@ -18,21 +19,28 @@ interface Props {
 }
 
 /** What is missing before the set-up is ready, each with its ways out; what the rules say of a thing stands with why. */
-export function StillMissing({ missing, asked, onWay }: Props) {
+export function StillMissing({ missing, clashes = [], asked, onWay }: Props) {
   const { name: me } = useSession()
   const ways = onWay && waysOut(asked, me, onWay)
   const toSee = missing.filter((m) => !ofTheThings(m))
   const stock = toSee.filter((m) => m.kind !== 'nobody')
-  if (toSee.length === 0) return null
+  if (toSee.length + clashes.length === 0) return null
   return (
     <section className="still-missing" aria-labelledby="still-missing">
       <header>
-        <h3 id="still-missing">{say('still-missing')}</h3>
+        <h3 id="still-missing">{toSee.length > 0 ? say('still-missing') : say('at-the-same-time')}</h3>
         {toSee.some((m) => m.kind === 'short' || m.kind === 'unnoted') && (
           <Link to="/cupboard/list">{say('to-the-shopping-list')}</Link>
         )}
       </header>
       <ul>
+        {clashes.map((c) => (
+          <li key={`${c.setup_id} ${c.what}`}>
+            <Link className="short" to={`/bench/${c.setup_id}`}>
+              {clashOf(c)}
+            </Link>
+          </li>
+        ))}
         {toSee.map((m) => (
           <MissingRow key={`${m.kind} ${m.item_id ?? ''} ${m.says ?? ''}`} missing={m} ways={ways} />
         ))}

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Answer } from '../../api/client'
 import type { Slot } from '../../entities/day/prep'
 import { setupPrepQuery } from '../../entities/day/queries'
-import { ofTheThings, type Missing } from '../../entities/setup/missing'
+import { ofTheThings, type Clash, type Missing } from '../../entities/setup/missing'
 import { useStanding } from '../../entities/setup/saving'
 
 export interface Prepared {
@@ -11,6 +11,8 @@ export interface Prepared {
   slots?: Slot[]
   /** What is missing before it is ready. */
   missing?: Missing[]
+  /** What else is played at the same time with something that is there once. */
+  clashes?: Clash[]
 }
 
 /** What is known of a set-up among all that are to come, as it was last saved. */
@@ -23,7 +25,7 @@ export function usePrepared(id: string, answer?: Answer): Prepared {
   if (!answer) return { slots: fresh?.slots }
   const alone = answer.missing ?? []
   if (fresh && !fresh.missing) return { slots: fresh.slots, missing: alone.filter(ofTheThings) } // play has begun
-  return { slots: fresh?.slots, missing: fresh?.missing ?? together(alone, last) }
+  return { slots: fresh?.slots, missing: fresh?.missing ?? together(alone, last), clashes: fresh?.clashes }
 }
 
 /** What is missing alone, with what others took when it was last looked at: until that is known anew, nothing of it is

@@ -17,7 +17,7 @@ import { Step } from './Step'
 import { Strings } from './Strings'
 import { dayIn, plusDays } from '../../ui/wall'
 import { Foot } from '../../ui/Foot'
-import { nameOf, whatOf } from '../../entities/setup/missing'
+import { clashOf, nameOf, whatOf } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 /** What is prepared on a day: ropes where hands work, strings where something waits by itself. */
@@ -103,6 +103,11 @@ function StillMissing({ plan }: { plan: Schemas['PrepDay'] }) {
             <Link to={`/bench/${p.setup_id}`}>{p.setup}</Link>{' '}
             <span className="soft">{say('room-at-time', { room: p.room, time: timeOfDay(p.play_at) })}</span>
             <ul>
+              {p.clashes?.map((c) => (
+                <li key={`${c.setup_id} ${c.what}`} className="short">
+                  {clashOf(c)}
+                </li>
+              ))}
               {p.missing.map((m, i) => (
                 <li key={i}>
                   {nameOf(m)}: <span className="short">{whatOf(m)}</span>

@@ -18,7 +18,7 @@ import { dayIn, sameDay } from '../../ui/wall'
 import { nextOpening } from '../../entities/setup/model'
 import { Foot } from '../../ui/Foot'
 import { useSession } from '../../session/session'
-import { missingInShort } from '../../entities/setup/missing'
+import { clashOf, missingInShort } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 type Day = Schemas['Today']
@@ -146,6 +146,11 @@ function Opens({ setup: s, ahead, begun }: OpensProps) {
         <span className="soft">
           {s.room_name} · {s.what || say('nothing-in-it-yet')}
         </span>
+        {s.clashes?.slice(0, 1).map((c) => (
+          <span key={c.setup_id} className="short">
+            {clashOf(c)}
+          </span>
+        ))}
         {!s.ready && (s.missing?.length || s.reason) && (
           <span className="reason">{missingInShort(s.missing ?? []) || s.reason}</span>
         )}
