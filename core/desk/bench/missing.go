@@ -12,7 +12,6 @@ import (
 	"emblo/core/safety"
 	"emblo/core/stock"
 	"emblo/core/unit"
-	"emblo/core/vessel"
 	"emblo/core/written"
 )
 
@@ -80,7 +79,7 @@ func (d Bench) Missing(plans []desk.Coming, now clock.Wall) map[string][]written
 		if !c.r.Verdict.Ready() {
 			all = append(slices.Clone(needs), c.own...)
 		}
-		missing := d.missing(&c.r, stock.Standings(jars, all, c.of.ID))
+		missing := d.missing(c.of.Plan, &c.r, stock.Standings(jars, all, c.of.ID))
 		if c.r.Opening.At.Day() == now.Day() {
 			missing = append(missing, d.undone(c.of, &c.r)...)
 		}
@@ -111,14 +110,16 @@ func (d Bench) Tell(listed []written.SetupSummary, plans []desk.Coming, now cloc
 // alone returns what is missing before a plan is ready that nobody has saved: as if nothing else took of the cupboard.
 func (d Bench) alone(p written.Plan, r *Reckoned, uses []Use) []written.Missing {
 	of := desk.Coming{ID: onlyPlace, Setup: written.Setup{Plan: p}}
-	return d.missing(r, stock.Standings(d.StockedJars(), d.needs(of, r, uses), of.ID))
+	return d.missing(p, r, stock.Standings(d.StockedJars(), d.needs(of, r, uses), of.ID))
 }
 
-// missing writes what of the things of a plan stands in the way, then what the cupboard lacks; never nil.
-func (d Bench) missing(r *Reckoned, stands []stock.Standing) []written.Missing {
+// missing writes what of the things of a plan stands in the way, then what the cupboard lacks of the rest; never nil.
+func (d Bench) missing(p written.Plan, r *Reckoned, stands []stock.Standing) []written.Missing {
 	out := []written.Missing{}
 	if !r.Verdict.Ready() {
 		out = d.ofTheThings(r, out)
+		removed := keptOut(p, r)
+		stands = slices.DeleteFunc(stands, func(s stock.Standing) bool { return slices.Contains(removed, s.ItemID) })
 	}
 	for _, kind := range []stock.Stand{stock.Unread, stock.TooLittle, stock.Unweighed, stock.Unnoted} {
 		for i := range stands {
@@ -136,10 +137,9 @@ func (d Bench) ofTheThings(r *Reckoned, out []written.Missing) []written.Missing
 	r.Each(func(l *plan.Line) bool {
 		switch l.Verdict() {
 		case safety.KeepOut:
-			out = addOnce(out, written.Missing{Kind: written.ToRemove, Name: d.Pen.Called(l), ItemID: l.ID})
+			out = addOnce(out, written.Missing{Kind: written.ToRemove, Name: d.Pen.Called(l)})
 		case safety.MeasureFirst:
-			m := written.Missing{Kind: written.ToFindOut, Name: d.Pen.Called(l), ItemID: l.ID,
-				Says: d.Pen.Text(l.Ask())}
+			m := written.Missing{Kind: written.ToFindOut, Name: d.Pen.Called(l), Says: d.Pen.Text(l.Ask())}
 			if f, objects := l.Assessment.First(); objects && m.Says == "" {
 				m.Says = d.Pen.Text(f.InShort())
 			}
@@ -148,6 +148,33 @@ func (d Bench) ofTheThings(r *Reckoned, out []written.Missing) []written.Missing
 		return true
 	})
 	return append(out, open...)
+}
+
+// keptOut returns the ids of the things of the shelf that are in what is not to be used: nobody looks for them.
+func keptOut(p written.Plan, r *Reckoned) (ids []string) {
+	lines := func(lines []plan.Line, items []written.PlanItem) {
+		for i := range lines {
+			at := slices.IndexFunc(items, func(w written.PlanItem) bool { return w.ID == lines[i].ID })
+			if at >= 0 && lines[i].Verdict() == safety.KeepOut {
+				ids = append(ids, items[at].ItemID)
+			}
+		}
+	}
+	for i := range r.Places {
+		place := &r.Places[i]
+		lines(place.Lines, p.Places[i].Items)
+		for j := range place.Base {
+			switch {
+			case place.Base[j].Verdict() != safety.KeepOut:
+			case place.Mix != nil:
+				forBase(place, func(it *material.Item, _ unit.Mass) { ids = append(ids, it.ID) })
+			case place.Fill != nil && j < len(place.Fill.Fillers):
+				ids = append(ids, place.Fill.Fillers[j].ID)
+			}
+		}
+	}
+	lines(r.Beside, p.Beside)
+	return ids
 }
 
 func addOnce(all []written.Missing, m written.Missing) []written.Missing {
@@ -184,121 +211,6 @@ func (d Bench) lacking(r *Reckoned, s *stock.Standing, all []stock.Standing) wri
 		}
 	}
 	return m
-}
-
-// The least that is offered where there is less: shallower is no tub to scoop or to draw in, and less no dough to hold
-// (common practice).
-const (
-	scoopMM       = 20
-	leastDepthMM  = 10
-	leastPortionG = 20
-)
-
-// ordinaryPack is what one pack is taken to hold of which nobody noted a size, in g (common practice).
-const ordinaryPack = 1000
-
-// pack returns what one pack of a thing holds.
-func (d Bench) pack(item string) unit.Mass {
-	if p, noted := d.Packs[item]; noted && p.Size.Or(0) > 0 {
-		return unit.Grams(p.Size.Or(0))
-	}
-	return unit.Grams(ordinaryPack)
-}
-
-// taker returns the one place whose base takes a thing; nil where none does, or several do.
-func taker(r *Reckoned, item string) *plan.PlaceAnswer {
-	var place *plan.PlaceAnswer
-	takes := 0
-	for i := range r.Places {
-		forBase(&r.Places[i], func(it *material.Item, _ unit.Mass) {
-			if it.ID == item {
-				place, takes = &r.Places[i], takes+1
-			}
-		})
-	}
-	if takes != 1 {
-		return nil
-	}
-	return place
-}
-
-// less returns the place that takes a thing with as much as there is of it: less of a mix, a filler less deep, or in
-// fewer and smaller vessels, with one pack more where that is needed to play. It is nil where several places take it,
-// and where none of these does.
-func (d Bench) less(r *Reckoned, s *stock.Standing, all []stock.Standing) *written.Less {
-	at := taker(r, s.ItemID)
-	switch {
-	case at == nil:
-		return nil
-	case at.Mix != nil:
-		return smallerMix(at, all)
-	}
-	left := unit.Grams(s.Left.Or(0))
-	same, mm := shallower(at, left)
-	if same != nil && mm >= scoopMM {
-		return same
-	}
-	for _, there := range []unit.Mass{left, left.Plus(d.pack(s.ItemID))} {
-		if fewer := d.smaller(r, s, there); fewer != nil {
-			return fewer
-		}
-	}
-	if mm < leastDepthMM {
-		return nil
-	}
-	return same
-}
-
-func smallerMix(at *plan.PlaceAnswer, all []stock.Standing) *written.Less {
-	share := 1.0
-	forBase(at, func(it *material.Item, _ unit.Mass) {
-		for i := range all {
-			if o := &all[i]; o.ItemID == it.ID && o.Stand == stock.TooLittle {
-				share = min(share, o.Left.Or(0)/o.Need.Or(1))
-			}
-		}
-	})
-	portion := math.Floor(at.Mix.Portion.Grams() * share)
-	if portion < leastPortionG {
-		return nil
-	}
-	return &written.Less{PlaceID: at.ID, PortionG: portion}
-}
-
-// shallower returns a place with so much of its one filler in the vessels that it has; nil where several are poured.
-func shallower(at *plan.PlaceAnswer, there unit.Mass) (less *written.Less, mm float64) {
-	if len(at.Fill.Poured) != 1 {
-		return nil, 0
-	}
-	each, ok := at.Fill.Poured[0].Item.Density.VolumeOf(there.Times(1 / float64(at.Fill.Tubs)))
-	mm = math.Floor(at.Fill.Tub.DepthOf(each).Millimetres())
-	if !ok || !(mm > 0) || mm >= at.Fill.Depth.Millimetres() {
-		return nil, 0
-	}
-	return &written.Less{PlaceID: at.ID, DepthMM: mm}, mm
-}
-
-// smaller returns the place that takes a filler with so much of it in fewer or smaller vessels; nil where that is no
-// less than it takes now, or not enough to play with.
-func (d Bench) smaller(r *Reckoned, s *stock.Standing, there unit.Mass) *written.Less {
-	at := taker(r, s.ItemID)
-	if at == nil || at.Fill == nil || len(at.Fill.Poured) != 1 || at.Fill.Ice != nil || !at.Fill.Tub.Pours() {
-		return nil
-	}
-	volume, ok := at.Fill.Poured[0].Item.Density.VolumeOf(there)
-	if !ok || there.Grams() >= s.Need.Or(0) {
-		return nil
-	}
-	o, ok := vessel.From(volume, r.Setup.PlayersOf(r.Group).AtOnce)
-	if !ok {
-		return nil
-	}
-	out := &written.Less{PlaceID: at.ID, DepthMM: o.Depth.Millimetres(), VesselID: o.ID,
-		Vessel: d.Pen.Vessel(o.Vessel).Name, Vessels: o.Tubs}
-	if o.Turns > 1 {
-		out.Turns = o.Turns
-	}
-	return out
 }
 
 // undone returns the precautions of a plan that nobody does, as one: how many of them, and what comes first.

@@ -15,7 +15,7 @@ import { dayIn, sameDay } from '../../ui/wall'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { again, emptySetup, fromTemplate, nextMorning, weekOf } from '../../entities/setup/model'
 import { Long } from '../../ui/Long'
-import { clashOf, missingInShort } from '../../entities/setup/missing'
+import { clashOf, isDraft, missingInShort } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 export function Setups() {
@@ -64,7 +64,7 @@ export function Setups() {
     },
   })
   const now = setups.data?.pages[0]?.now ?? ''
-  const next = all?.find((s) => s.ready && s.play_at > now)
+  const next = all?.find((s) => s.mark && !isDraft(s.missing ?? []) && s.play_at > now)
   const error = setups.error ?? remove.error ?? restore.error ?? planAgain.error
   return (
     <main className="screen">
