@@ -155,8 +155,8 @@ type MixSwap struct {
 	Changes    []say.Text
 }
 
-// SwapMixes returns those of the recipes that pass where a mix does not, best first, at most
-// limit: those of its kind first, then what needs no hand, then the quicker, then by name.
+// SwapMixes returns those of the recipes that pass where a mix does not, best first, at most limit: those of its kind
+// first, of these its variants, then what needs no hand, then the quicker, then by name.
 func SwapMixes(recipes []recipe.Recipe, m Mix, g *safety.Group, limit int) []MixSwap {
 	var found []MixSwap
 	for _, r := range recipes {
@@ -167,10 +167,6 @@ func SwapMixes(recipes []recipe.Recipe, m Mix, g *safety.Group, limit int) []Mix
 			found = append(found, MixSwap{r, a, mixChanges(m.Recipe, r, a)})
 		}
 	}
-	minutes := func(r recipe.Recipe) int {
-		hands, waiting := recipe.Minutes(r.Steps)
-		return hands + waiting
-	}
 	other := func(r recipe.Recipe) int {
 		if r.Kind == m.Recipe.Kind {
 			return 0
@@ -178,11 +174,52 @@ func SwapMixes(recipes []recipe.Recipe, m Mix, g *safety.Group, limit int) []Mix
 		return 1
 	}
 	slices.SortStableFunc(found, func(a, b MixSwap) int {
-		return cmp.Or(cmp.Compare(other(a.Recipe), other(b.Recipe)), cmp.Compare(a.Assessment.Verdict,
-			b.Assessment.Verdict),
-			cmp.Compare(minutes(a.Recipe), minutes(b.Recipe)), strings.Compare(a.Recipe.Name, b.Recipe.Name))
+		return cmp.Or(cmp.Compare(other(a.Recipe), other(b.Recipe)), cmp.Compare(apart(m.Recipe, a.Recipe),
+			apart(m.Recipe, b.Recipe)), cmp.Compare(a.Assessment.Verdict, b.Assessment.Verdict),
+			cmp.Compare(minutesOf(a.Recipe), minutesOf(b.Recipe)), strings.Compare(a.Recipe.Name, b.Recipe.Name))
 	})
 	return found[:min(limit, len(found))]
+}
+
+// A variant of a mix is of its kind, is made as it is in a time that compares, and has at least so much of the same in
+// it, of all but the water: a stove dough of other flours has its salt, oil and cream of tartar (convention).
+const (
+	leastAlike      = 0.35
+	mostTimesAsLong = 3
+)
+
+// apart returns 0 for a variant of a recipe, and 1 for another mix.
+func apart(of, r recipe.Recipe) int {
+	alike, theirs := 0.0, dryShares(r)
+	for id, share := range dryShares(of) {
+		alike += min(share, theirs[id])
+	}
+	made := of.Kind == r.Kind && of.Heated == r.Heated && minutesOf(r) <= mostTimesAsLong*minutesOf(of)
+	if made && alike >= leastAlike {
+		return 0
+	}
+	return 1
+}
+
+// dryShares returns how much of a mix each thing is, by its id, of all but the water.
+func dryShares(r recipe.Recipe) map[string]float64 {
+	shares, sum := map[string]float64{}, 0.0
+	for i := range r.Lines {
+		if l := &r.Lines[i]; !l.FromTap() {
+			shares[l.Item.ID] += l.Mass().Grams()
+			sum += l.Mass().Grams()
+		}
+	}
+	for id := range shares {
+		shares[id] /= sum
+	}
+	return shares
+}
+
+// minutesOf returns how long a recipe takes, by hand and waiting.
+func minutesOf(r recipe.Recipe) int {
+	hands, waiting := recipe.Minutes(r.Steps)
+	return hands + waiting
 }
 
 // mixChanges says in words what is different with the recipe b in place of a.
@@ -191,8 +228,7 @@ func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []say.Text {
 	if a.Kind != b.Kind {
 		what = append(what, say.F("{is}, not {was}", say.Text(b.Kind), say.Text(a.Kind)))
 	}
-	hands, waiting := recipe.Minutes(b.Steps)
-	what = append(what, say.F("{minutes} min", hands+waiting), say.F("keeps {keeps}", b.Nature().Keeps))
+	what = append(what, say.F("{minutes} min", minutesOf(b)), say.F("keeps {keeps}", b.Nature().Keeps))
 	if added := b.Facts(unit.Grams(1)).Allergens &^ a.Facts(unit.Grams(1)).Allergens; !added.Empty() {
 		what = append(what, say.F("contains {allergens}", added))
 	}

@@ -213,6 +213,21 @@ func TestSwapMixesPassTheSameCheck(t *testing.T) {
 	}
 }
 
+// What stands in for a stove dough of wheat is the same of other flours, before a dough of bananas.
+func TestAVariantOfTheSameMixComesFirst(t *testing.T) {
+	wheat := func(r *room.Room) { r.Children[0].Allergies = []room.Allergy{{To: allergen.Wheat}} }
+	m := mixed(t, "stove-dough", safety.Open)
+	swaps := SwapMixes(recipe.Standard().Recipes(), m.(Mix), nursery(t, wheat, 50, 60), 3)
+	require.NotEmpty(t, swaps)
+	assert.Equal(t, "wheat-free-dough", swaps[0].Recipe.ID)
+	for id, of := range map[string]string{"cocoa-dough": "stove-dough", "herb-dough": "stove-dough",
+		"banana-dough": "stove-dough", "sand-dough": "cold-dough", "kettle-dough": "cold-dough"} {
+		one, _ := recipe.Standard().Get(id)
+		other, _ := recipe.Standard().Get(of)
+		assert.Equal(t, id == "banana-dough" || id == "sand-dough", apart(other, one) == 1, id)
+	}
+}
+
 // Whether a mix may be tasted depends on its ingredients and on the children: by hand, 661
 // mg of sodium in a taste of stove dough is 55 % of 1,200 mg.
 func TestWhatTheseChildrenMayTaste(t *testing.T) {
