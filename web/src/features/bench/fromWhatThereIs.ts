@@ -30,7 +30,7 @@ export function lessInWords({ depth_mm, portion_g, vessel, vessels, turns }: Les
 }
 
 /** How long somebody waits for it, at most. */
-const patienceMs = 1500
+const patienceMs = 10_000
 
 /** What a filler that was just chosen is poured in: what there is of it, or one pack, gives; nothing where it is enough as
  * it stands, and where that cannot be known now. */
@@ -40,6 +40,7 @@ export async function fromWhatThereIs(
   item: string,
   roomVersion: number,
 ): Promise<Less | undefined> {
+  if (!navigator.onLine) return undefined
   const late = new Promise<undefined>((resolve) => setTimeout(() => resolve(undefined), patienceMs))
   const asked = client.fetchQuery(answerQuery(planOf(draft), roomVersion)).catch(() => undefined)
   const found = await Promise.race([asked, late])
