@@ -158,10 +158,11 @@ func TestEveryPageSaysWhatIsMissing(t *testing.T) {
 	assert.Contains(t, kindsOf(all[sand.ID]), written.NotWeighed)
 	assert.Equal(t, []string{written.ToRemove}, kindsOf(all[never.ID]), "nobody looks for what is not to be used")
 
-	listed := []written.SetupSummary{{ID: rice.ID, Digest: written.Digest{Ready: true}}, {ID: "past"}}
+	listed := []written.SetupSummary{{ID: rice.ID, Digest: written.Digest{Ready: true}}, {ID: "past", PlayAt: "2026-11-26T10:00",
+		Digest: written.Digest{Ready: true}}, {ID: "far", PlayAt: "2027-11-26T10:00", Digest: written.Digest{Ready: true}}}
 	bench.On(d).Tell(listed, plans, morning)
 	assert.Equal(t, all[rice.ID], listed[0].Missing)
-	assert.False(t, listed[0].Ready)
+	assert.Equal(t, []bool{false, true, false}, []bool{listed[0].Ready, listed[1].Ready, listed[2].Ready})
 	day, err := preparing.On(d).Prep(plans, nil, morning.Day(), morning)
 	require.NoError(t, err)
 	require.Len(t, day.Missing, 2)

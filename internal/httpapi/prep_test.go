@@ -360,3 +360,22 @@ func TestOneTimeToStartPrep(t *testing.T) {
 
 // goesIn reports whether the rules let in what has a verdict, whatever is still missing of it.
 func goesIn(verdict string) bool { return verdict == "goes-in" || verdict == "with-a-hand" }
+
+// What is missing is said of a set-up however far ahead it opens, and of none that has opened.
+func TestWhatIsMissingFarAhead(t *testing.T) {
+	a := demoLead(t)
+	of := func(wall string) written.PrepSetup {
+		path := "/api/setups/" + newID()
+		in := written.SetupInput{Setup: written.Setup{Name: "Far", Plan: planned(a.room("Lanterns").ID, wall,
+			&written.Base{Kind: "fill", ItemID: "chickpeas", VesselID: "clear-jar", DepthMM: ptr(60.0), Use: "sealed"})}}
+		a.do(http.MethodPut, path, in, http.StatusOK, nil)
+		var out written.PrepSetup
+		a.do(http.MethodGet, path+"/prep", nil, http.StatusOK, &out)
+		return out
+	}
+	far := of(wallIn(40, "10:00"))
+	require.NotNil(t, far.Missing)
+	require.Len(t, *far.Missing, 1)
+	assert.Equal(t, written.NotNoted, (*far.Missing)[0].Kind)
+	assert.Nil(t, of(wallIn(-2, "10:00")).Missing)
+}

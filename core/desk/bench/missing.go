@@ -100,9 +100,13 @@ func sentenceOf(err error) string {
 func (d Bench) Tell(listed []written.SetupSummary, plans []desk.Coming, now clock.Wall) {
 	missing, clashes := d.Missing(plans, now), d.Clashes(plans, now)
 	for i := range listed {
-		if all, coming := missing[listed[i].ID]; coming {
-			listed[i].Missing, listed[i].Ready = all, listed[i].Ready && len(all) == 0
-			listed[i].Clashes = clashes[listed[i].ID]
+		s := &listed[i]
+		all, looked := missing[s.ID]
+		switch {
+		case looked:
+			s.Missing, s.Clashes, s.Ready = all, clashes[s.ID], s.Ready && len(all) == 0
+		case s.PlayAt >= now.String(): // too far ahead to have been looked at: nobody knows
+			s.Ready = false
 		}
 	}
 }

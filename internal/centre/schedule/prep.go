@@ -62,6 +62,10 @@ func (h Schedule) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (w
 	if err != nil {
 		return out, err
 	}
+	// One that opens later than what is prepared now is asked about all the same.
+	if !slices.ContainsFunc(plans, func(p desk.Coming) bool { return p.ID == of.ID }) {
+		plans = append(plans, of)
+	}
 	if missing, coming := bench.On(d).Missing(plans, now)[of.ID]; coming {
 		out.Missing, out.Clashes = &missing, bench.On(d).Clashes(plans, now)[of.ID]
 	}

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { grams, timeOfDay } from '../../ui/format'
+import { bare, grams, timeOfDay } from '../../ui/format'
 import { say } from './catalogue'
 
 export type Missing = Schemas['Missing']
@@ -30,7 +30,7 @@ export const nameOf = (m: Missing) => (m.kind === 'nobody' ? say('who-does-what'
 export function missingInShort(missing: Missing[]): string {
   const [first] = missing
   if (!first) return ''
-  const said = say('missing-of', { name: nameOf(first), what: whatOf(first).replace(/\.$/, '') })
+  const said = say('missing-of', { name: nameOf(first), what: bare(whatOf(first)) })
   return missing.length > 1 ? say('and-more', { first: said, n: missing.length - 1 }) : said
 }
 

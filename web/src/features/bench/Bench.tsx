@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { Form } from 'react-bootstrap'
+import { Button, Form } from 'react-bootstrap'
 import { flushSync } from 'react-dom'
 import { Link, useParams } from 'react-router'
 import { ApiError, type Line, type Room, type Schemas, type Setup } from '../../api/client'
@@ -186,7 +186,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
               aria-label={say('room')}
               value={draft.room_id}
               disabled={!canWrite}
-              onChange={(e) => change((d) => ({ ...d, room_id: e.target.value }))}
+              onChange={(e) => change((d) => ({ ...d, room_id: e.target.value, play: undefined }))}
             >
               {rooms.map((r) => (
                 <option key={r.id} value={r.id}>
@@ -283,10 +283,17 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         <section className="zone" aria-labelledby="zone-why">
           <h2 id="zone-why">{say('why')}</h2>
           {asked.isError ? (
-            <Failure
-              error={new Error(say('not-checked-message', { message: asked.error.message }))}
-              retry={() => void asked.refetch()}
-            />
+            <>
+              <Failure
+                error={new Error(say('not-checked-message', { message: asked.error.message }))}
+                retry={() => void asked.refetch()}
+              />
+              {canWrite && draft.play && (
+                <Button variant="outline-primary" onClick={() => change((d) => ({ ...d, play: undefined }))}>
+                  {say('everybody-at-once')}
+                </Button>
+              )}
+            </>
           ) : (
             <div {...busy}>{why}</div>
           )}

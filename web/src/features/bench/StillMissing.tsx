@@ -23,7 +23,8 @@ export function StillMissing({ missing, clashes = [], asked, onWay }: Props) {
   const { name: me } = useSession()
   const ways = onWay && waysOut(asked, me, onWay)
   const toSee = missing.filter((m) => !ofTheThings(m))
-  const stock = toSee.filter((m) => m.kind !== 'nobody')
+  // What a packet says is read one by one.
+  const stock = toSee.filter((m) => m.kind !== 'nobody' && m.kind !== 'read')
   if (toSee.length + clashes.length === 0) return null
   return (
     <section className="still-missing" aria-labelledby="still-missing">
@@ -73,7 +74,7 @@ function MissingRow({ missing: m, ways }: { missing: Missing; ways?: WaysOut }) 
       {ways && m.kind !== 'nobody' && (
         <div className="ways">
           <Button variant="outline-primary" onClick={() => ways.have([m])}>
-            {say('i-have-it')}
+            {say(m.kind === 'read' ? 'i-read-it' : 'i-have-it')}
             <span className="visually-hidden"> {name}</span>
           </Button>
           {m.less && <LessOf less={m.less} name={name} onTake={ways.less} />}

@@ -1,4 +1,5 @@
 import type { Answer, Line, Plan, Schemas } from '../../api/client'
+import { limits } from '../../api/limits.gen'
 import type { Missing } from '../../entities/setup/missing'
 import type { Draft } from '../../entities/setup/draft'
 import { withLess } from './fromWhatThereIs'
@@ -34,9 +35,6 @@ function lineOf({ plan, answer }: { plan: Plan; answer: Answer }, item: string):
   return laid && answer.beside.find((l) => l.id === laid.id)
 }
 
-/** As long as the name of who does something may be. */
-const longestName = 40
-
 /** How what is missing is seen to, by changes of the set-up. */
 export function waysOut(asked: { plan: Plan; answer: Answer } | undefined, me: string, take: Take): WaysOut {
   return {
@@ -57,7 +55,10 @@ export function waysOut(asked: { plan: Plan; answer: Answer } | undefined, me: s
       take(
         (d) => {
           const open = (asked?.answer.precautions ?? []).filter((c) => !d.doers?.some((o) => o.id === c.id))
-          return { ...d, doers: [...(d.doers ?? []), ...open.map((c) => ({ id: c.id, by: me.slice(0, longestName) }))] }
+          return {
+            ...d,
+            doers: [...(d.doers ?? []), ...open.map((c) => ({ id: c.id, by: me.slice(0, limits.Doer.by) }))],
+          }
         },
         say('all-by', { by: me }),
       ),
