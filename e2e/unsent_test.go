@@ -159,7 +159,7 @@ func TestWhatCannotBeKeptOrSavedIsTold(t *testing.T) {
 	line := p.Line()
 	line.Is(0, "request")
 	p.Type("textbox", "Grams for each child", "85")
-	p.See("Saved on this device. Retrying.", "leave this page open until then")
+	p.See("Not saved yet. Retrying.", "1 change not saved: look; leave this page open until then")
 	p.Click("button", "Sign out")
 	p.See("signing out loses what could not")
 	p.Click("button", "Stay")

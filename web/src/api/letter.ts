@@ -22,7 +22,7 @@ export interface Letter {
   field?: string
   status?: number
   theirs?: { version: number }
-  /** Whether it lies on the device by now: what does not is lost with the page. */
+  /** Whether it lies on the device by now, as it is here: what does not is lost with the page. Unknown while it is put there. */
   kept?: boolean
 }
 
@@ -38,6 +38,12 @@ export interface Sender {
 /** Whether what a letter says may be shown as said: it was not refused, and nobody has to be asked about it first. */
 export const stillSays = (letter: Letter | undefined) =>
   letter !== undefined && (letter.state === 'saving' || letter.state === 'waiting')
+
+/** Whether nothing was typed between two forms of a letter, however its saving stands. */
+export const saysTheSame = (a: Letter, b: Letter) => a.next === b.next && a.flying === b.flying
+
+/** Whether it waits for the line, and outlives this page meanwhile. */
+export const waitsHere = (letter: Letter | undefined) => letter?.state === 'waiting' && letter.kept === true
 
 /** The thing that a letter changes, by its id: a request says it last in its address. */
 export const thingOf = ({ id, flying, next }: Letter) =>

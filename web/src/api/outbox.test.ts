@@ -8,15 +8,19 @@ import type { Outbox as Box } from './outbox'
 class Shelf {
   rows = new Map<string, Kept>()
   full = false
+  /** How long it takes to keep each of the next, in ms. */
+  slow: number[] = []
   open = () => undefined
   getReady = () => undefined
   close = () => Promise.resolve()
   lying = () => Promise.resolve([...this.rows.values()])
   others = () => Promise.resolve([])
   drop = (key: string) => Promise.resolve(this.rows.delete(key))
-  keep = (value: Kept) => {
+  keep = async (value: Kept) => {
+    const ms = this.slow.shift()
+    if (ms) await new Promise((r) => setTimeout(r, ms))
     if (!this.full) this.rows.set(value.key, value)
-    return Promise.resolve(!this.full)
+    return !this.full
   }
 }
 
@@ -119,6 +123,17 @@ test('what a closed tab left is sent, also by another version of the page; what 
   outbox.again(first())
   await vi.advanceTimersByTimeAsync(1000)
   expect(sent[1]?.body).toEqual({ name: 'Old' })
+})
+
+test('of what is typed while an earlier form is kept, nothing is said to be kept yet', async () => {
+  await outbox.open(me, 'Me')
+  shelf.slow = [100, 300]
+  outbox.put('setup', 'one', 3, { name: 'H' })
+  outbox.put('setup', 'one', 3, { name: 'Harbour' })
+  await vi.advanceTimersByTimeAsync(200)
+  expect(first().kept).toBeUndefined()
+  await vi.advanceTimersByTimeAsync(200)
+  expect(first().kept).toBe(true)
 })
 
 test('where the device is full or forbids it, that is said, and it is sent all the same', async () => {

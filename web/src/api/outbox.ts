@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import { instant } from './clock'
 import { Device } from './device'
 import { ApiError } from './error'
-import { earlier, stillSays, thingOf, unsettled, type Letter, type Sender } from './letter'
+import { earlier, saysTheSame, stillSays, thingOf, unsettled, type Letter, type Sender } from './letter'
 import { askKey } from './seal'
 import { alone, holdTab, livingTabs, nameTab } from './tabs'
 import { say } from './catalogue'
@@ -331,13 +331,15 @@ export class Outbox {
     else void this.keep(key, { ...back, state: 'wrong', field: error.field })
   }
 
-  private async keep(key: string, letter: Letter) {
+  private async keep(key: string, said: Letter) {
+    const old = this.letters.get(key)
+    const letter = { ...said, kept: old && saysTheSame(old, said) ? old.kept : undefined }
     this.letters.set(key, letter)
     this.tell()
     const isPrivate = this.senders.get(letter.kind)?.isPrivate?.(letter.next ?? letter.flying ?? {}) ?? false
     const kept = await this.device.keep(letter, isPrivate)
     const now = this.letters.get(key)
-    if (now && now.kept !== kept) {
+    if (now && now.kept !== kept && saysTheSame(now, letter)) {
       this.letters.set(key, { ...now, kept })
       this.tell()
     }

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { sessionQuery } from '../session/queries'
 import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react'
+import { waitsHere } from '../api/letter'
 import { outbox } from '../api/outbox'
 import { Button, Form, Modal } from 'react-bootstrap'
 import { Link, Outlet, useLocation } from 'react-router'
@@ -87,13 +88,14 @@ export function Shell() {
 /** What waits on this device for the line to come back, and what came back refused: told wherever one is. */
 function Waits() {
   const unsent = useSyncExternalStore(outbox.subscribe, outbox.unsent)
-  const asks = unsent.filter((l) => l.state === 'wrong' || l.state === 'conflict' || l.state === 'old').length
-  const waits = unsent.filter((l) => l.state === 'waiting').length
+  const waits = unsent.filter(waitsHere).length
+  const asks = unsent.filter((l) => l.state !== 'saving').length - waits
   const loose = unsent.some((l) => l.kept === false)
   const said = [
     asks > 0 && say('not-saved-look', { change: say('changes', { count: asks }) }),
     waits > 0 && say('saved-on-this-device-until', { change: say('changes', { count: waits }) }),
-    loose && say('leave-this-page-open', { waits: waits > 0 ? ` ${say('until-then')}` : '' }),
+    loose &&
+      say('leave-this-page-open', { waits: unsent.some((l) => l.state === 'waiting') ? ` ${say('until-then')}` : '' }),
   ]
     .filter(Boolean)
     .join('; ')

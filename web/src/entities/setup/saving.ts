@@ -1,13 +1,14 @@
 import { useEffect, useRef, useSyncExternalStore } from 'react'
 import type { Setup, SetupInput } from '../../api/client'
-import type { Letter } from '../../api/letter'
+import { waitsHere, type Letter } from '../../api/letter'
 import { outbox } from '../../api/outbox'
 import { merge, type Clash } from './merge'
 import { draftOf, eachOnce } from './draft'
 
 const kind = 'setup'
 
-export type Saving = { is: 'saved' | Letter['state']; sentence?: string; theirs?: Setup }
+/** How saving stands: 'waits-here' for what waits for the line and lies on this device until then. */
+export type Saving = { is: 'saved' | 'waits-here' | Letter['state']; sentence?: string; theirs?: Setup }
 
 /** What of a set-up this device keeps that the server has not answered yet. What an earlier form of
  * this page left, which has no places, is not taken up. */
@@ -57,7 +58,13 @@ export function bothOf(id: string): { both: SetupInput; clashes: Clash[] } | und
 }
 
 const standing = (letter: Letter | undefined): Saving =>
-  letter ? { is: letter.state, sentence: letter.sentence, theirs: letter.theirs as Setup | undefined } : { is: 'saved' }
+  letter
+    ? {
+        is: waitsHere(letter) ? 'waits-here' : letter.state,
+        sentence: letter.sentence,
+        theirs: letter.theirs as Setup | undefined,
+      }
+    : { is: 'saved' }
 
 /** How the saving of a set-up stands: for the few places that show it, so that nothing else is drawn with it. */
 export const useStanding = (id: string): Saving =>

@@ -23,7 +23,8 @@ interface Props {
 const savedWords: Record<Saving['is'], string> = {
   saved: say('saved'),
   saving: say('saving'),
-  waiting: say('saved-on-this-device-retrying'),
+  waiting: say('not-saved-retrying'),
+  'waits-here': say('saved-on-this-device-retrying'),
   wrong: say('not-saved'),
   conflict: say('not-saved'),
   old: say('not-saved'),

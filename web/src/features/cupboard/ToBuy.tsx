@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { v7 } from 'uuid'
 import type { Schemas } from '../../api/client'
 import { stamp } from '../../api/clock'
-import { stillSays } from '../../api/letter'
+import { stillSays, waitsHere } from '../../api/letter'
 import { outbox } from '../../api/outbox'
 import { byAisle, costs, lineKey, packsIn, quantity, type BuyLine } from '../../entities/stock/model'
 import type { TickLetter } from '../../entities/stock/queries'
@@ -16,7 +16,7 @@ import { say } from './catalogue'
 export function useTick(line: BuyLine): { state: BuyLine['state']; waits: boolean } {
   const letter = useSyncExternalStore(outbox.subscribe, () => outbox.look('tick', lineKey(line)))
   const said = stillSays(letter) ? ((letter?.next ?? letter?.flying) as TickLetter | undefined) : undefined
-  return said ? { state: said.state, waits: letter?.state === 'waiting' } : { state: line.state, waits: false }
+  return said ? { state: said.state, waits: waitsHere(letter) } : { state: line.state, waits: false }
 }
 
 /** Says of a line that it is in the basket, or that the shop has none, or takes that back. */

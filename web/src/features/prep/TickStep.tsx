@@ -1,3 +1,4 @@
+import { waitsHere } from '../../api/letter'
 import { Button, Form } from 'react-bootstrap'
 import { type Slot } from '../../entities/day/prep'
 import { tickStep, useStepTick } from '../../entities/day/ticks'
@@ -9,7 +10,7 @@ import { say } from './catalogue'
 /** The tick of a step, with a thumb; a step that clears a rule is not ticked but measured. */
 export function TickStep({ slot }: { slot: Slot }) {
   const { done, letter } = useStepTick(slot)
-  const waits = letter?.state === 'waiting'
+  const waits = waitsHere(letter)
   return (
     <div className="tick-step">
       {slot.asks && !done ? (
