@@ -42,6 +42,8 @@ func (p *Person) axe(only string) {
 	evaluate[bool](p, `(async () => {
 		// A page that is not shown draws no frames: it is looked at as it stands.
 		const wait = ms => new Promise(done => setTimeout(done, ms))
+		// What is still being answered is dimmed until it is.
+		for (let rounds = 100; rounds-- && document.querySelector('[aria-busy=true]'); ) await wait(100)
 		const still = () => Promise.race([wait(60).then(() => new Promise(requestAnimationFrame)), wait(1000)])
 		await still()
 		for (let moving, rounds = 10; rounds-- && (moving = document.getAnimations().filter(a => a.playState === 'running')).length; await still()) {

@@ -20,7 +20,7 @@ type Rows struct {
 
 // judged is what is judged or reckoned for a room.
 var judged = []string{"answer", "swaps", "check", "aid", "board", "item", "recipes", "making", "draft", "setups",
-	"starts", "makes", "today", "cupboard", "shopping", "prep", "batches", "batch"}
+	"starts", "makes", "mends", "today", "cupboard", "shopping", "prep", "batches", "batch"}
 
 func alsoJudged(keys ...string) []string { return append(keys, judged...) }
 
@@ -28,11 +28,11 @@ func alsoJudged(keys ...string) []string { return append(keys, judged...) }
 var All = []Change{
 	{"room", []Rows{{"rooms", nil, "people"}}, alsoJudged("rooms")},
 	{"setup", []Rows{{"setups", nil, ""}, {"seen", []string{"update"}, ""}},
-		[]string{"setups", "today", "cupboard", "shopping", "prep"}},
+		[]string{"setups", "today", "cupboard", "shopping", "prep", "mends"}},
 	{"thing", []Rows{{"items", nil, "shelf"}}, alsoJudged("shelf", "book", "words")},
 	{"recipe", []Rows{{"recipes", nil, "shelf"}}, alsoJudged("recipe", "book", "shelf", "words")},
 	{"cupboard", []Rows{{"jars", nil, "stock"}, {"moves", nil, "stock"}},
-		[]string{"making", "recipes", "board", "item", "answer", "swaps", "starts", "cupboard", "shopping", "makes",
+		[]string{"making", "recipes", "board", "item", "answer", "swaps", "starts", "mends", "cupboard", "shopping", "makes",
 			"moves", "today", "prep", "setups", "words"}},
 	{"batch", []Rows{{"batches", nil, "stock"}, {"batch_events", nil, "stock"}},
 		[]string{"batches", "batch", "cupboard", "today", "answer", "setups", "prep", "shopping"}},

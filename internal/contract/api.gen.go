@@ -385,6 +385,9 @@ type ImportInput = written.ImportInput
 // Imported defines model for Imported.
 type Imported = written.Imported
 
+// Instead defines model for Instead.
+type Instead = written.Instead
+
 // ItemConflict defines model for ItemConflict.
 type ItemConflict struct {
 	// Code What it is, for programs: unknown-field, missing-field, conflict, not-known ...
@@ -509,6 +512,15 @@ type Mark = string
 // MeasureSystem defines model for MeasureSystem.
 type MeasureSystem = string
 
+// Mend What may not be used in coming set-ups any more, and what to use instead.
+type Mend = written.Mend
+
+// Mended A set-up as it would be, over the version that was looked at.
+type Mended = written.Mended
+
+// Mends defines model for Mends.
+type Mends = written.Mends
+
 // Missing One thing that is missing before a set-up is ready.
 type Missing = written.Missing
 
@@ -544,6 +556,9 @@ type Needs = written.Needs
 
 // NextAsk defines model for NextAsk.
 type NextAsk = written.NextAsk
+
+// NotMended defines model for NotMended.
+type NotMended = written.NotMended
 
 // Offered What a set-up was for its room when it opened.
 type Offered = written.Offered
@@ -845,6 +860,15 @@ type Session struct {
 // Setup defines model for Setup.
 type Setup = written.StoredSetup
 
+// SetupAt defines model for SetupAt.
+type SetupAt = written.SetupAt
+
+// SetupChange defines model for SetupChange.
+type SetupChange = written.SetupChange
+
+// SetupChanges defines model for SetupChanges.
+type SetupChanges = written.SetupChanges
+
 // SetupConflict defines model for SetupConflict.
 type SetupConflict struct {
 	// Code What it is, for programs: unknown-field, missing-field, conflict, not-known ...
@@ -869,6 +893,9 @@ type SetupPage = written.SetupPage
 
 // SetupSummary defines model for SetupSummary.
 type SetupSummary = written.SetupSummary
+
+// SetupsChanged defines model for SetupsChanged.
+type SetupsChanged = written.SetupsChanged
 
 // Shape defines model for Shape.
 type Shape = written.Shape
@@ -917,6 +944,9 @@ type StoredLog = written.StoredLog
 
 // Stray What was not counted in.
 type Stray = written.Stray
+
+// Stuff What a plan uses, by its id: a thing of the shelf, or a recipe.
+type Stuff = written.Stuff
 
 // Style defines model for Style.
 type Style = written.Style
@@ -1017,6 +1047,12 @@ type ListMovesParams struct {
 type ListMakesParams struct {
 	RoomId string `form:"room_id" json:"room_id"`
 	PlayAt string `form:"play_at" json:"play_at"`
+}
+
+// ListMendsParams defines parameters for ListMends.
+type ListMendsParams struct {
+	// RoomId Only those of this room.
+	RoomId *string `form:"room_id,omitempty" json:"room_id,omitempty"`
 }
 
 // GetPrepParams defines parameters for GetPrep.
@@ -1174,6 +1210,9 @@ type SignInJSONRequestBody = SignIn
 
 // SetLanguageJSONRequestBody defines body for SetLanguage for application/json ContentType.
 type SetLanguageJSONRequestBody = LanguageInput
+
+// ChangeSetupsJSONRequestBody defines body for ChangeSetups for application/json ContentType.
+type ChangeSetupsJSONRequestBody = SetupChanges
 
 // PutSetupJSONRequestBody defines body for PutSetup for application/json ContentType.
 type PutSetupJSONRequestBody = SetupInput

@@ -21,6 +21,7 @@ type Operation struct {
 // Operations are those of the contract, by method and path.
 var Operations = []Operation{
 	{ID: "answerPlan", Method: "POST", Path: "/api/answer", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "Plan", MaxBody: 262144},
+	{ID: "changeSetups", Method: "POST", Path: "/api/setups/changes", May: []string{"lead", "educator"}, Open: false, Stores: true, Once: true, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "SetupChanges", MaxBody: 12582912},
 	{ID: "checkList", Method: "POST", Path: "/api/checklist", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "ListInput", MaxBody: 12582912},
 	{ID: "checkThing", Method: "POST", Path: "/api/check", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "CheckInput", MaxBody: 262144},
 	{ID: "deleteAddition", Method: "DELETE", Path: "/api/recipes/:id/additions/:addition", May: []string{"lead", "educator"}, Open: false, Stores: true, Once: true, Over: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
@@ -73,6 +74,7 @@ var Operations = []Operation{
 	{ID: "listBatches", Method: "GET", Path: "/api/batches", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string{"all", "words", "after"}, Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "listLessons", Method: "GET", Path: "/api/setups/:id/lessons", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "listMakes", Method: "GET", Path: "/api/makes", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string{"room_id", "play_at"}, Required: []string{"room_id", "play_at"}, Body: "", Schema: "", MaxBody: 0},
+	{ID: "listMends", Method: "GET", Path: "/api/mends", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string{"room_id"}, Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "listMoves", Method: "GET", Path: "/api/jars/:id/moves", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string{"before"}, Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "listPrepFeeds", Method: "GET", Path: "/api/prep/feeds", May: []string{"lead"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "listRecipes", Method: "GET", Path: "/api/recipes", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string{"room_id", "use"}, Required: []string{"room_id"}, Body: "", Schema: "", MaxBody: 0},
@@ -150,6 +152,7 @@ var Bodies = map[string]reflect.Type{
 	"RecipeOrder":     reflect.TypeFor[RecipeOrder](),
 	"RoomInput":       reflect.TypeFor[RoomInput](),
 	"SeenInput":       reflect.TypeFor[SeenInput](),
+	"SetupChanges":    reflect.TypeFor[SetupChanges](),
 	"SetupInput":      reflect.TypeFor[SetupInput](),
 	"SignIn":          reflect.TypeFor[SignIn](),
 	"Sum":             reflect.TypeFor[Sum](),

@@ -118,6 +118,7 @@ var may = map[string]string{
 	"core/desk/cupboard":        desk + " core/desk core/desk/bench",
 	"core/desk/preparing":       desk + " core/desk core/desk/bench",
 	"core/desk/went":            desk + " core/desk core/desk/bench",
+	"core/desk/mending":         desk + " core/desk core/desk/bench",
 	"internal/files":            "core/...",
 	"internal/centre":           "core/... internal/now internal/store",
 	"internal/centre/documents": "core/... internal/centre internal/store",

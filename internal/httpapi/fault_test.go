@@ -139,6 +139,13 @@ func everyCommand(a *api) map[string]asked {
 	a.do(http.MethodGet, "/api/session", nil, http.StatusOK, &mine)
 	later := a.setupCalled("Bakery counter").Setup
 	later.Name, later.PlayAt = "Bakery once more", wallIn(4, "09:30")
+	twice := written.SetupChanges{}
+	for _, name := range []string{"Bakery counter", "Marks in rice"} {
+		s := a.setupCalled(name)
+		was := written.SetupInput{Version: s.Version, Setup: s.Setup}
+		was.Name += " again"
+		twice.Changes = append(twice.Changes, written.SetupChange{SetupID: s.ID, Save: was})
+	}
 	_, byName := a.prepared(dayIn(2))
 	step := byName["Bakery counter"][slices.IndexFunc(byName["Bakery counter"], func(s written.PrepSlot) bool {
 		return s.Asks == ""
@@ -153,7 +160,8 @@ func everyCommand(a *api) map[string]asked {
 		"putSetup": of(written.SetupInput{Setup: later}, newID()), "deleteSetup": of(nil,
 			a.setupCalled("Harbour scoop tub").ID), "restoreSetup": gone("/api/setups/",
 			a.setupCalled("Night-sky foam").ID),
-		"seeSetup": of(written.SeenInput{Token: change.Token}, milk), "putLog": of(log, played), "deleteLesson": of(nil,
+		"changeSetups": of(twice),
+		"seeSetup":     of(written.SeenInput{Token: change.Token}, milk), "putLog": of(log, played), "deleteLesson": of(nil,
 			lessons[0].ID), "foundStray": of(nil, played),
 		"putItem": of(thingAgain, thing), "deleteItem": of(nil, thing), "restoreItem": gone("/api/shelf/items/",
 			oldThing), "importItems": csv("name,solid,size_mm\nOar pieces,cylinder,30x60\n"),

@@ -149,6 +149,11 @@ func UnreadableDigest(why string) written.Digest {
 // Swaps returns what to take in place of the base or the one item of a plan; where it is not here,
 // what in the cupboard does the same.
 func (d Bench) Swaps(in written.SwapsInput) ([]written.Swap, error) {
+	return d.SwapsUpTo(in, desk.MaxSwaps)
+}
+
+// SwapsUpTo returns as many of the same.
+func (d Bench) SwapsUpTo(in written.SwapsInput, most int) ([]written.Swap, error) {
 	place := written.Place{ID: onlyPlace, Base: in.Base}
 	if in.Item != nil {
 		place.Items = []written.PlanItem{*in.Item}
@@ -175,12 +180,12 @@ func (d Bench) Swaps(in written.SwapsInput) ([]written.Swap, error) {
 	switch {
 	case in.Item != nil:
 		l := at.Lines[0]
-		return d.Pen.Swaps(find(d.itemOf(in.Item.ItemID, l), nil, l.Use, desk.MaxSwaps)), nil
+		return d.Pen.Swaps(find(d.itemOf(in.Item.ItemID, l), nil, l.Use, most)), nil
 	case isMix:
-		return d.mixSwaps(mix, r.Group), nil
+		return d.mixSwaps(mix, r.Group, most), nil
 	case len(at.Base) > 0:
 		return d.Pen.Swaps(find(d.itemOf(in.Base.ItemID, at.Base[0]), []material.Part{material.Filler}, at.Base[0].Use,
-			desk.MaxSwaps)), nil
+			most)), nil
 	}
 	return []written.Swap{}, nil
 }
@@ -189,9 +194,9 @@ func (d Bench) Swaps(in written.SwapsInput) ([]written.Swap, error) {
 const onlyPlace = "00000000-0000-7000-8000-000000000001"
 
 // mixSwaps returns recipes to make in place of a mix.
-func (d Bench) mixSwaps(mix plan.Mix, g *safety.Group) []written.Swap {
+func (d Bench) mixSwaps(mix plan.Mix, g *safety.Group, most int) []written.Swap {
 	out := []written.Swap{}
-	for _, w := range plan.SwapMixes(d.Usable, mix, g, desk.MaxSwaps) {
+	for _, w := range plan.SwapMixes(d.Usable, mix, g, most) {
 		out = append(out, written.Swap{RecipeID: w.Recipe.ID, Name: w.Recipe.Name,
 			Judged: pen.Usual(w.Assessment.Verdict, w.Assessment.Usual()), Changes: d.Pen.All(w.Changes)})
 	}

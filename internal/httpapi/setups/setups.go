@@ -22,7 +22,7 @@ func Handlers(e *edge.Edge) edge.Handlers {
 		"putSetup":    edge.Over[written.SetupInput](e.Doc(store.Setups), "", edge.Put(a.put)),
 		"deleteSetup": e.Delete(store.Setups), "restoreSetup": e.Restore(store.Setups),
 		"answerPlan": edge.Body(a.answer), "listStarts": a.starts, "reckonSum": edge.Body(a.sum),
-		"findSwaps": edge.Body(a.swaps)}
+		"findSwaps": edge.Body(a.swaps), "listMends": a.mends, "changeSetups": edge.Body(a.change)}
 }
 
 func (a area) list(r *edge.Request) (any, error) {
@@ -67,6 +67,14 @@ func (a area) swaps(r *edge.Request, in written.SwapsInput) (any, error) {
 		return nil, err
 	}
 	return edge.Answer(bench.On(d).Swaps(in))
+}
+
+func (a area) mends(r *edge.Request) (any, error) {
+	return edge.Answer(setups.In(a.House).Mends(r, r.Session, r.Query("room_id")))
+}
+
+func (a area) change(r *edge.Request, in written.SetupChanges) (any, error) {
+	return edge.Answer(setups.In(a.House).Change(r, r.Session, in))
 }
 
 func (a area) starts(r *edge.Request) (any, error) {

@@ -137,6 +137,9 @@ export const limits = {
     "watched": 80,
     "word": 400
   },
+  "Mended": {
+    "setup_id": 36
+  },
   "MoveInput": {
     "amount": 40,
     "at": 40,
@@ -264,6 +267,12 @@ export const limits = {
     "places": 20,
     "play_at": 16,
     "room_id": 36
+  },
+  "SetupChange": {
+    "setup_id": 36
+  },
+  "SetupChanges": {
+    "changes": 60
   },
   "SetupInput": {
     "beside": 60,

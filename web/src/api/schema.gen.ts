@@ -1186,6 +1186,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What may not be used in the coming set-ups any more, and what to use instead in all of them that it mends. */
+        get: operations["listMends"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Saves several set-ups together. One that somebody changed meanwhile, or that cannot be planned so, is left and named. */
+        post: operations["changeSetups"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/check": {
         parameters: {
             query?: never;
@@ -2795,6 +2829,68 @@ export interface components {
         };
         CentreConflict: components["schemas"]["Problem"] & {
             current: components["schemas"]["Centre"];
+        };
+        /** @description What a plan uses, by its id: a thing of the shelf, or a recipe. */
+        Stuff: {
+            item_id?: string;
+            recipe_id?: string;
+        };
+        Mends: {
+            /** @description The centre's wall clock. */
+            now: string;
+            mends: components["schemas"]["Mend"][];
+        };
+        /** @description What may not be used in coming set-ups any more, and what to use instead. */
+        Mend: {
+            of: components["schemas"]["Stuff"];
+            name: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            ready: boolean;
+            /** @description Why not, in the earliest of them. */
+            reason: string;
+            /** @description Those that use it and may not, the earliest first. */
+            setups: components["schemas"]["SetupAt"][];
+            /** @description Best first; none where nothing does. */
+            instead: components["schemas"]["Instead"][];
+        };
+        SetupAt: {
+            id: string;
+            name: string;
+            room_name: string;
+            play_at: string;
+        };
+        Instead: {
+            by: components["schemas"]["Stuff"];
+            name: string;
+            /** @description What is different. */
+            changes: string[];
+            setups: components["schemas"]["Mended"][];
+            not: components["schemas"]["NotMended"][];
+        };
+        /** @description A set-up as it would be, over the version that was looked at. */
+        Mended: components["schemas"]["SetupAt"] & components["schemas"]["SetupChange"] & {
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            ready: boolean;
+            /** @description What is missing before it is ready then. */
+            missing?: components["schemas"]["Missing"][];
+        };
+        NotMended: components["schemas"]["SetupAt"] & {
+            why: string;
+        };
+        SetupChange: {
+            setup_id: string;
+            save: components["schemas"]["SetupInput"];
+        };
+        SetupChanges: {
+            changes: components["schemas"]["SetupChange"][];
+        };
+        SetupsChanged: {
+            saved: components["schemas"]["SetupAt"][];
+            left: components["schemas"]["NotMended"][];
+            /** @description The changes that take it back. */
+            back: components["schemas"]["SetupChange"][];
         };
         SetupConflict: components["schemas"]["Problem"] & {
             current: components["schemas"]["Setup"];
@@ -6181,6 +6277,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Swap"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listMends: {
+        parameters: {
+            query?: {
+                /** @description Only those of this room. */
+                room_id?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The mends. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mends"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeSetups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupChanges"];
+            };
+        };
+        responses: {
+            /** @description What was saved and what was left. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupsChanged"];
                 };
             };
             default: components["responses"]["Problem"];

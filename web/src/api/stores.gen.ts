@@ -18,6 +18,7 @@ export const stored = [
   "POST /api/jars/{id}/restore",
   "POST /api/recipes/{id}/restore",
   "POST /api/rooms/{id}/restore",
+  "POST /api/setups/changes",
   "POST /api/setups/{id}/found",
   "POST /api/setups/{id}/restore",
   "POST /api/setups/{id}/seen",

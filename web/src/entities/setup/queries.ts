@@ -61,6 +61,15 @@ export const swapsQuery = (input: Schemas['SwapsInput']) =>
     retry: false,
   })
 
+/** What would mend the coming set-ups of a room, or of all rooms. */
+export const mendsQuery = (room_id?: string) =>
+  queryOptions({
+    ...unkept,
+    queryKey: key('mends', room_id ?? ''),
+    queryFn: ({ signal }) => ask(api.GET('/api/mends', { params: { query: { room_id } }, signal })),
+    placeholderData: keepPreviousData,
+  })
+
 /** One of the sums on the side. */
 export const sumQuery = (sum: Schemas['Sum'] | null) =>
   queryOptions({

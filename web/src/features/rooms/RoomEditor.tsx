@@ -74,7 +74,7 @@ function Editor({ room }: { room?: Room }) {
     words: inWords,
     onSaved: async () => {
       await refresh()
-      await navigate('/rooms')
+      await navigate('/rooms', { state: { saved: id } })
     },
   })
   const { values: draft, change, wrong, letGo, form } = record
@@ -87,7 +87,7 @@ function Editor({ room }: { room?: Room }) {
     onSuccess: async (removed) => {
       letGo()
       await refresh()
-      await navigate('/rooms', { state: removed })
+      await navigate('/rooms', { state: { removed } })
     },
   })
   const dropChild = (childID: string) => {

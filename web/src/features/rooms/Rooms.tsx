@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Link, useLocation } from 'react-router'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
@@ -13,17 +13,28 @@ import { asks, measureWords, staffing } from '../../entities/room/model'
 import { restoreRoom, type RemovedRoom } from '../../entities/room/removal'
 import { say } from './catalogue'
 
+const Mends = lazy(() => import('../../entities/setup/Mends'))
+
+/** What the page is told by the one that leads to it. */
+interface Told {
+  /** A room that was just deleted. */
+  removed?: RemovedRoom
+  /** A room that was just saved: what fell with it is said at once. */
+  saved?: string
+}
+
 export function Rooms() {
   usePageTitle(say('rooms'))
   const session = useSession()
   const rooms = useQuery(roomsQuery)
   const client = useQueryClient()
   const location = useLocation()
-  const [removed, setRemoved] = useState(location.state as RemovedRoom | null)
+  const told = location.state as Told | null
+  const [removed, setRemoved] = useState(told?.removed)
   const restore = useMutation({
     mutationFn: restoreRoom,
     onSuccess: () => {
-      setRemoved(null)
+      setRemoved(undefined)
       return outdate(client, 'room')
     },
   })
@@ -48,6 +59,11 @@ export function Rooms() {
       {rooms.error && <Failure error={rooms.error} retry={() => void rooms.refetch()} />}
       {!rooms.data && !rooms.error && <Waiting what={say('the-rooms')} />}
       {rooms.data?.length === 0 && <Empty action={add}>{say('a-room-says-who-plays')}</Empty>}
+      {told?.saved && (
+        <Suspense>
+          <Mends room={told.saved} />
+        </Suspense>
+      )}
       <ul className="rooms">
         {rooms.data?.map((room) => (
           <li key={room.id}>
@@ -82,7 +98,7 @@ export function Rooms() {
         <Undo
           text={say('and-its-set-ups-removed', { name: removed.name })}
           onUndo={() => restore.mutate(removed)}
-          onGone={() => setRemoved(null)}
+          onGone={() => setRemoved(undefined)}
         />
       )}
       <NotSecure />

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { batchesQuery } from '../../entities/batch/queries'
@@ -22,6 +23,8 @@ import { clashOf, missingInShort } from '../../entities/setup/missing'
 import { say } from './catalogue'
 
 type Day = Schemas['Today']
+
+const Mends = lazy(() => import('../../entities/setup/Mends'))
 
 /** The day at a glance: what opens, what has changed, what to look after. */
 export function Today() {
@@ -99,6 +102,9 @@ function TheDay({ day: d }: { day: Day }) {
         <div>
           <Preparing day={dayIn(d.now)} />
           <LookAfter day={d} />
+          <Suspense>
+            <Mends />
+          </Suspense>
         </div>
         <div>
           {d.setups.length > 0 && (

@@ -21,6 +21,7 @@ const doings: Record<(typeof stored)[number], string> = {
   'POST /api/jars/{id}/restore': say('bringing-a-jar-back'),
   'POST /api/recipes/{id}/restore': say('bringing-a-recipe-back'),
   'POST /api/rooms/{id}/restore': say('bringing-a-room-back'),
+  'POST /api/setups/changes': say('a-swap-in-set-ups'),
   'POST /api/setups/{id}/found': say('a-piece-that-was-found'),
   'POST /api/setups/{id}/restore': say('bringing-a-set-up-back'),
   'POST /api/setups/{id}/seen': say('a-set-up-that-was'),
