@@ -2,7 +2,6 @@ package safety
 
 import (
 	"cmp"
-	"math"
 	"slices"
 	"strings"
 	"sync"
@@ -74,25 +73,23 @@ func (s *Swaps) judge(use Use, where Setting) []Assessment {
 	return all
 }
 
-// Weights of the ranking, in steps of feel: how much worse a swap counts that needs a
-// hand, lacks a part, is soft for hard, round for flat or slick for rough, or is
-// not food; and how much better one that
-// is at hand.
+// Weights of the ranking beside likeness, in steps of feel: how much worse a swap counts that lacks a part or is not
+// food for food, and how much better one that is at hand.
 const (
-	handCost    = 2
+	handCost    = 2 // for one with precautions; as much again where the routine does not cover them
 	partCost    = 2
-	shapeCost   = 3
-	sizeCost    = 2 // for a size twice or half, at most three times that
 	notFoodCost = 2
+	dirtyCost   = 4 // for what carries soil and has to be cleaned first
 	// notChilledCost is for what is not cold, in place of ice.
 	notChilledCost = 4
 	cupboardGain   = 4
 )
 
 // For returns the best swaps for a thing in a use, best first, at most limit; none when
-// nothing passes, nor for a poison or a chemical. Every swap plays the first part that is asked
-// for, or the thing's own first part, in the same state. Ranking is by how alike it feels, its other parts, its shape
-// and size, what needs no hand and what is in the cupboard going first, then by cost, then by name.
+// nothing passes, nor for a poison or a chemical, nor for what nobody has described. Every swap plays the first part
+// that is asked for, or the thing's own first part, in the same state. Ranking is by what the thing is for, its form,
+// its shape and how it feels (material.Item.Unlike), what needs no hand and what is in the cupboard going first, then
+// by cost, then by name.
 //
 // The setting that the thing's facts describe is that of its swaps, so that they pass the
 // very same check.
@@ -141,58 +138,60 @@ type ranked struct {
 	cost  material.Cost
 }
 
+// neverOffered are the kinds of which nothing is offered in place of anything.
+var neverOffered = []string{"poisonous plants", "household chemicals", "lights, magnets and batteries",
+	"meat, fish, egg and cheese", "sweets and nuts"}
+
 // noSwapFor are the traits of poisons and chemicals: a mix that takes one works by it, so that
-// another mix is the answer, and never a food in its place.
+// another mix is the answer, and never a food in its place. In place of one that is found only what is for the same
+// is offered: a known leaf for an unknown one.
 var noSwapFor = material.TraitsOf(material.HouseholdChemical, material.ToxicSeed, material.UnknownPlant,
-	material.Borate, material.Plaster,
+	material.Borate, material.Plaster, material.DryIce,
 	material.MineralOil, material.EssentialOil, material.CamphorOil)
 
-// sameState reports whether one thing can stand where the other did: liquid for liquid, dry for
-// dry, and in a mix powder for powder.
+// wetnesses are the steps of wetness, by which a filler is another activity: dry and wet are two.
+var wetnesses = map[string]int{"dry": 0, "damp": 1, "wet": 2}
+
+// sameState reports whether one thing can stand where the other did: in a mix powder for powder and what is moist for
+// what is, and of what is scooped, squeezed or poured nothing wet for what is dry, and liquid for liquid.
 func sameState(a, b material.Item, p material.Part) bool {
-	liquid, powder := material.Liquid, material.Powder
-	if (a.Facts.Form == liquid) != (b.Facts.Form == liquid) {
+	form, other := a.Facts.Form, b.Facts.Form
+	switch p {
+	case material.Ingredient:
+		return form == material.FormUnknown || (form == material.Powder) == (other == material.Powder)
+	case material.Colour, material.Scent, material.Tool, material.Vessel, material.SortInto:
+		return true
+	case material.Find, material.Sound, material.Sparkle, material.Thread, material.Float:
+		return (form == material.Liquid) == (other == material.Liquid)
+	}
+	if (form == material.Liquid) != (other == material.Liquid) {
 		return false
 	}
-	if p == material.Ingredient && a.Facts.Form != material.FormUnknown &&
-		(a.Facts.Form == powder) != (b.Facts.Form == powder) {
-		return false
-	}
-	wet, other := a.Feel.On(material.Wetness), b.Feel.On(material.Wetness)
-	return wet == "" || other == "" || (wet == "dry") == (other == "dry")
+	x, known := wetnesses[a.Feel.On(material.Wetness)]
+	y, described := wetnesses[b.Feel.On(material.Wetness)]
+	return !known || !described || max(x-y, y-x) < 2
 }
 
 // playing returns what passes and does the same, in the state that the first of the parts asks for.
 func (s *Swaps) playing(it material.Item, want []material.Part, use Use, same func(other material.Item) bool) []ranked {
 	var found []ranked
-	if len(want) == 0 || !it.Facts.Traits.Meet(noSwapFor).Empty() {
+	if len(want) == 0 || it.Kind == "" && !it.Feel.Known() {
 		return nil
 	}
+	poison := !it.Facts.Traits.Meet(noSwapFor).Empty()
 	all := s.All(use)
 	if where := SettingOf(it.Facts); where != (Setting{}) {
 		all = s.judge(use, where)
 	}
 	for i, a := range all {
 		other := s.shelf.Items()[i]
-		if other.ID == it.ID || a.Verdict >= MeasureFirst || !a.Verdict.Valid() || !same(other) || !sameState(it, other,
-			want[0]) {
+		if other.ID == it.ID || a.Verdict >= MeasureFirst || !a.Verdict.Valid() || !same(other) ||
+			!sameState(it, other, want[0]) || slices.Contains(neverOffered, other.Kind) ||
+			poison && (want[0] != material.Find || !it.IsForTheSame(other)) {
 			continue
 		}
 		r := ranked{Swap: Swap{Item: other, Assessment: a, InCupboard: s.cupboard[other.ID]}, cost: other.Cost}
-		r.score = it.Feel.Distance(other.Feel) + partCost*(len(want)-shared(want, other.Parts)) +
-			shapeDistance(it.Facts, other.Facts)
-		if a.Verdict == WithAHand {
-			r.score += handCost
-		}
-		if other.Facts.Traits.Has(material.NotFood) {
-			r.score += notFoodCost
-		}
-		if r.InCupboard {
-			r.score -= cupboardGain
-		}
-		if it.Facts.Traits.Has(material.Ice) && other.Keeps.Where != keep.Chilled {
-			r.score += notChilledCost
-		}
+		r.score = it.Unlike(other, want[0]) + partCost*(len(want)-shared(want, other.Parts)) + asksMore(it, r.Swap)
 		if r.cost == material.CostUnknown {
 			r.cost = material.Dear + 1
 		}
@@ -201,20 +200,25 @@ func (s *Swaps) playing(it material.Item, want []material.Part, use Use, same fu
 	return found
 }
 
-// shapeDistance says how differently two things are shaped, in steps of feel.
-func shapeDistance(a, b material.Facts) int {
-	d := 0
-	for _, t := range []material.Trait{material.Soft, material.Rounded, material.Slippery} {
-		if a.Traits.Has(t) != b.Traits.Has(t) {
-			d += shapeCost
+// asksMore says how much more a swap asks for than the thing that it is for, in steps of feel; less than nothing where
+// it is at hand.
+func asksMore(it material.Item, s Swap) (more int) {
+	for _, one := range []struct {
+		so   bool
+		cost int
+	}{
+		{s.Assessment.Verdict == WithAHand, handCost},
+		{s.Assessment.Verdict == WithAHand && !s.Assessment.Usual(), handCost},
+		{it.Facts.Traits.Has(material.Food) && s.Item.Facts.Traits.Has(material.NotFood), notFoodCost},
+		{s.Item.Facts.Traits.Has(material.Soil), dirtyCost},
+		{it.Facts.Traits.Has(material.Ice) && s.Item.Keeps.Where != keep.Chilled, notChilledCost},
+		{s.InCupboard, -cupboardGain},
+	} {
+		if one.so {
+			more += one.cost
 		}
 	}
-	if a.Smallest.Known() && b.Smallest.Known() {
-		_, _, x := a.Largest.Extents()
-		_, _, y := b.Largest.Extents()
-		d += int(math.Min(3, math.Abs(math.Log2(x/y))) * sizeCost)
-	}
-	return d
+	return more
 }
 
 func shared(a, b []material.Part) int {
@@ -246,8 +250,12 @@ func changes(it material.Item, s Swap) []say.Text {
 			what = append(what, say.F("precaution: {condition}", say.Within(f.Do[0].Say())))
 		}
 	}
-	if len(what) == 0 {
+	switch {
+	case len(what) > 0:
+	case it.Feel.Known() && s.Item.Feel.Known():
 		what = append(what, "feels alike")
+	default:
+		what = append(what, "how it feels is not described")
 	}
 	return what
 }
