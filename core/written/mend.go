@@ -46,8 +46,8 @@ type Instead struct {
 type Mended struct {
 	SetupAt
 	SetupChange
-	Judged
-	Missing []Missing `json:"missing,omitzero"` // before it is ready then
+	Judged            // of the swap in it
+	Missing []Missing `json:"missing,omitzero"` // before the set-up is ready then
 }
 
 // NotMended is a set-up in which a swap would not do.

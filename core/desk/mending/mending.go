@@ -147,9 +147,21 @@ func (m Mending) try(u use, by written.Stuff) (out written.Mended, why string) {
 	if err != nil {
 		return out, err.Error()
 	}
-	return written.Mended{SetupAt: m.at(u.in), Judged: written.Judged{Verdict: answer.Verdict, Mark: answer.Mark,
-		Ready: answer.Ready}, Missing: answer.Missing, SetupChange: written.SetupChange{SetupID: u.in.ID,
-		Save: written.SetupInput{Version: u.in.Version, Setup: setup}}}, ""
+	return written.Mended{SetupAt: m.at(u.in), Judged: judged(setup, now, by), Missing: answer.Missing,
+		SetupChange: written.SetupChange{SetupID: u.in.ID,
+			Save: written.SetupInput{Version: u.in.Version, Setup: setup}}}, ""
+}
+
+// judged returns what is made of a swap in a set-up, whatever else lies there.
+func judged(s written.Setup, r bench.Reckoned, by written.Stuff) written.Judged {
+	worst, usual := safety.GoesIn, true
+	for _, l := range linesOf(s, r) {
+		if l.of == by {
+			worst = safety.Worst(worst, l.line.Assessment.Verdict)
+			usual = usual && (l.line.Assessment.Verdict == safety.GoesIn || l.line.Assessment.Usual())
+		}
+	}
+	return pen.Usual(worst, usual && worst == safety.WithAHand)
 }
 
 // worse says why a swap does not mend a set-up: it may not be used there or nobody knows whether, or what was allowed

@@ -6,7 +6,7 @@ import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { mayWrite, useSession } from '../../session/session'
 import { dayAndTime } from '../../ui/format'
-import { Glyph, Mark } from '../../ui/Mark'
+import { byMark, Glyph, Mark } from '../../ui/Mark'
 import { Failure } from '../../ui/States'
 import { missingInShort } from './missing'
 import { mendsQuery } from './queries'
@@ -121,14 +121,15 @@ interface OfferProps {
 
 function Offer({ instead: i, of, onTake }: OfferProps) {
   const n = i.setups.length
-  const worst = i.setups.find((s) => !s.ready) ?? i.setups[0]
+  const worst = [...i.setups].sort(byMark).at(-1)
+  const lacks = i.setups.find((s) => s.missing?.length)?.missing
   return (
     <li>
       <Mark mark={worst?.mark ?? 'not-checked'} size="small" />
       <div>
         <b>{i.name}</b>
         <span className="soft">{i.changes.join(' · ')}</span>
-        {worst?.missing && <span className="soft">{missingInShort(worst.missing)}</span>}
+        {lacks && <span className="soft">{say('then-still', { missing: missingInShort(lacks) })}</span>}
         {i.not.map((s) => (
           <span key={s.id} className="short">
             {say('not-in-because', { name: s.name, day: dayAndTime(s.play_at), why: s.why })}
