@@ -28,6 +28,32 @@ func TestFromARecipeForElevenToTheSheet(t *testing.T) {
 	}
 }
 
+// Four bags into one tub: how deep they reach. A filler that is typed next is another activity, in a place of its own,
+// and is poured over the first where somebody says so; that is taken back as every step is.
+func TestFourBagsIntoOneTub(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	plan(p, "Lanterns")
+	put(p, "1 dish tub", "Dish tub")
+	p.See("Dish tub: 1 of them.", "1 container")
+	put(p, "4 bags of white rice", "White rice, dry")
+	p.See("White rice, dry: 4 × bag", "4 kg", "4 kg in all", "Saved")
+	p.Accessible()
+	put(p, "2 bags of rolled oats", "Rolled oats")
+	p.See("Rolled oats has a place of its own.", "Saved")
+	p.Accessible()
+	p.Size(390, 844)
+	p.Click("button", "What goes in")
+	p.Accessible()
+	p.Click("button", "Pour it over White rice, dry")
+	p.See("at the floor", "over it")
+	p.Gone("has a place of its own")
+	p.Size(1280, 800)
+	p.See("Saved")
+	p.Click("button", "Undo the last change")
+	p.See("Dish tub 2", "Saved")
+}
+
 // A wheat allergy is noted, and three stove doughs that were planned are mended by one tap, in no more than twelve
 // presses; one tap takes it back. Somebody who may not change set-ups is told and offered nothing to press.
 func TestAWheatAllergyToThreeMendedPlans(t *testing.T) {

@@ -2,6 +2,7 @@ package phrase
 
 import (
 	"math"
+	"strconv"
 	"strings"
 
 	"emblo/core/unit"
@@ -11,6 +12,19 @@ import (
 var numberWords = map[string]float64{"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7,
 	"eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12, "fifteen": 15, "twenty": 20, "thirty": 30, "fifty": 50,
 	"hundred": 100, "half": 0.5, "quarter": 0.25, "third": 1. / 3, "dozen": 12, "couple": 2}
+
+const mostCounted = 12 // of what stands before a name alone
+
+// Number reads a whole number from one to twelve as it stands before what is counted: "2", "2x", "two".
+func Number(word string) (n int, ok bool) {
+	word = strings.ToLower(strings.TrimRight(word, "x×"))
+	v, named := numberWords[word]
+	if !named {
+		n, err := strconv.Atoi(word)
+		return n, err == nil && n >= 1 && n <= mostCounted
+	}
+	return int(v), v == math.Trunc(v) && v >= 1 && v <= mostCounted
+}
 
 // lengths are what a unit of length measures, in mm.
 var lengths = map[string]float64{"mm": 1, "millimetre": 1, "millimeter": 1, "cm": 10, "centimetre": 10,

@@ -64,9 +64,10 @@ func (d LookUp) pouredInto(in written.WordsInput, lines []string) (into pouring,
 			return into, strict.Bad("/vessel_id", "Choose a container from the list.")
 		}
 	}
+	typed := 0 // how many of it a line says
 	for _, line := range lines {
-		if v, ok := vessel.Named(recipe.Unbulleted(line), d.Settings.Vessels); ok {
-			into.vessel, into.known = v, true
+		if n, v, ok := d.vessels(recipe.Unbulleted(line)); ok {
+			into.vessel, into.known, typed = v, true, n
 		}
 	}
 	r, ok := d.Find(in.RoomID)
@@ -76,6 +77,8 @@ func (d LookUp) pouredInto(in written.WordsInput, lines []string) (into pouring,
 	switch {
 	case in.Vessels != nil && *in.Vessels < 1:
 		return into, strict.Bad("/vessels", "Say how many containers there are.")
+	case typed > 0:
+		into.each = typed
 	case in.Vessels != nil:
 		into.each = *in.Vessels
 	case in.RoomID != "" && !ok:
@@ -107,9 +110,27 @@ func (p pouring) holds(container string) (v unit.Amount) {
 	return v
 }
 
+// vessels returns the vessel that a line names, and how many of it: 0 where it does not say.
+func (d LookUp) vessels(line string) (n int, v vessel.Vessel, ok bool) {
+	if v, ok = vessel.Named(line, d.Settings.Vessels); ok {
+		return 0, v, true
+	}
+	first, rest, _ := strings.Cut(strings.TrimSpace(line), " ")
+	if n, ok = phrase.Number(first); !ok {
+		return 0, v, false
+	}
+	v, ok = vessel.Named(strings.TrimLeft(rest, "x× "), d.Settings.Vessels)
+	return n, v, ok
+}
+
 func (d LookUp) things(line string, into pouring) []written.WordsThing {
-	if v, ok := vessel.Named(line, d.Settings.Vessels); ok {
-		return []written.WordsThing{{Kind: "vessel", ID: v.ID, Name: v.Name, Parts: []string{}, Said: []string{}}}
+	if n, v, ok := d.vessels(line); ok {
+		one := written.WordsThing{Kind: "vessel", ID: v.ID, Name: v.Name, Parts: []string{}, Said: []string{}}
+		if n > 0 {
+			count := float64(n)
+			one.Amount = &written.WordsAmount{Words: d.Pen.Text(say.F("{count} of them", n)), Count: &count}
+		}
+		return []written.WordsThing{one}
 	}
 	m := d.Names.Resolve(line, "")
 	if len(m.Each) == 0 {

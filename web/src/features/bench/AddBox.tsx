@@ -12,6 +12,8 @@ interface Props {
   into: string
   /** What is poured there, and how many of it there are. */
   vessel?: Pick<Schemas['WordsInput'], 'vessel_id' | 'vessels' | 'room_id'>
+  /** Another way to take what was added last. */
+  other?: { words: string; onTake: () => void }
   /** Begins another place; undefined where there is none to add. */
   onPlace?: () => void
   /** Fails, with why, where nothing could be added; answers what has to be said of how it was. */
@@ -19,7 +21,7 @@ interface Props {
 }
 
 /** One box for all that goes in: things, mixes, vessels, with how much, in what state, and lists of them, a line each. */
-export function AddBox({ into, vessel, onPlace, onAdd }: Props) {
+export function AddBox({ into, vessel, other: instead, onPlace, onAdd }: Props) {
   const client = useQueryClient()
   const [said, setSaid] = useState('')
   const read = (text: string): Promise<Schemas['WordsAnswer']> => client.fetchQuery(wordsQuery({ text, ...vessel }))
@@ -73,6 +75,17 @@ export function AddBox({ into, vessel, onPlace, onAdd }: Props) {
         <p className="soft" role="status">
           {said || into || say('or-paste-a-list')}
         </p>
+        {instead && (
+          <Button
+            variant="outline-primary"
+            onClick={() => {
+              setSaid('')
+              instead.onTake()
+            }}
+          >
+            {instead.words}
+          </Button>
+        )}
         {onPlace && (
           <Button variant="quiet" onClick={onPlace}>
             {say('another-place')}

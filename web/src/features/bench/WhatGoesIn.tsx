@@ -21,6 +21,7 @@ import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
 import { add } from './adding'
 import { AddBox } from './AddBox'
+import type { Chosen } from './chosen'
 import type { RowActions } from './ItemRow'
 import { StartHere } from './StartHere'
 import { wordsQuery } from '../../entities/thing/queries'
@@ -49,6 +50,14 @@ const mixFor = (rooms: Room[], id: string) => {
 
 const versionOf = (rooms: Room[], id: string) => rooms.find((r) => r.id === id)?.version ?? 0
 
+/** A filler that was given a place of its own just now, and where it may lie over what is poured instead. */
+interface Apart {
+  all: Chosen[]
+  at: string
+  place: string
+  name: string
+}
+
 const nothing: Opened = { row: null, measuring: null, missing: null }
 const mostPlaces = 8
 const mostThings = 40
@@ -60,6 +69,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
   const [chosen, setChosen] = useState<string>('')
   const [opened, setOpened] = useState(nothing)
   const [names, setNames] = useState<Record<string, string>>({})
+  const [apart, setApart] = useState<Apart | null>(null)
   const first = draft.places[0]?.id ?? ''
   const at = chosen === beside || draft.places.some((p) => p.id === chosen) ? chosen : first
   const now = useRef(onChange)
@@ -125,11 +135,19 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
       },
     }
   }, [client])
-  const called = (i: number) =>
+  const plainly = (i: number) =>
     draft.places[i]?.name ??
     answer?.places.find((a) => a.id === draft.places[i]?.id)?.name ??
     vessels?.find((v) => v.id === draft.places[i]?.base?.vessel_id)?.name ??
     say('place-i', { i: i + 1 })
+  /** What a place is called; of several tubs which. */
+  const called = (i: number) => {
+    const name = plainly(i)
+    const alike = draft.places.map((_, j) => plainly(j)).map((n) => n === name)
+    return alike.filter(Boolean).length < 2
+      ? name
+      : say('called-nth', { name, n: alike.slice(0, i + 1).filter(Boolean).length })
+  }
   const places: [string, string][] = [
     ...draft.places.map((p, i): [string, string] => [p.id, called(i)]),
     [beside, say('beside')],
@@ -145,6 +163,26 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
         : several
           ? say('the-next-thing-goes-into', { called: called(place) })
           : ''
+  /** What is poured in a place, or else what that is called. */
+  const pouredAt = (id: string) =>
+    answer?.places.find((a) => a.id === id)?.base[0]?.name ?? called(draft.places.findIndex((p) => p.id === id))
+  const pourOver = async ({ all, at, place, name }: Apart) => {
+    const over = pouredAt(at)
+    const [{ vessels }, rooms] = await Promise.all([
+      client.ensureQueryData(bookQuery),
+      client.ensureQueryData(roomsQuery),
+    ])
+    setChosen(at)
+    setApart(null)
+    onChange(
+      (d) => {
+        const without = { ...d, places: d.places.filter((p) => p.id !== place) }
+        return add(without, at, all, { vessels, ...mixFor(rooms, d.room_id), over: true }).draft
+      },
+      undefined,
+      say('lies-over', { name, over }),
+    )
+  }
   return (
     <div className="in-places">
       {!readOnly &&
@@ -176,8 +214,18 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
               const one = all.length === 1 ? all[0] : undefined
               const poured = added.draft.places.find((p) => p.id === added.at)?.base
               const open = one && 'item' in one && !one.amount && !one.unsized && poured?.item_id === one.item.id
+              setApart(
+                added.apart && one && 'item' in one
+                  ? {
+                      all,
+                      at,
+                      place: added.apart,
+                      name: one.item.name,
+                    }
+                  : null,
+              )
               const less =
-                open && !before.places.find((p) => p.id === at)?.base
+                open && (added.apart || !before.places.find((p) => p.id === at)?.base)
                   ? await fromWhatThereIs(client, added.draft, one.item.id, versionOf(rooms, before.room_id))
                   : undefined
               setChosen(added.at)
@@ -190,10 +238,19 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
                   d === before ? added.draft : add(d, at, all, { vessels, ...mixFor(rooms, d.room_id) }).draft
                 return less ? withLess(next, less) : next
               })
-              return less && one && 'item' in one
-                ? say('taken-for-what-there-is', { name: one.item.name, less: lessInWords(less) })
-                : undefined
+              const own =
+                added.apart && one && 'item' in one ? say('in-a-place-of-its-own', { name: one.item.name }) : ''
+              const small =
+                less && one && 'item' in one
+                  ? say('taken-for-what-there-is', { name: one.item.name, less: lessInWords(less) })
+                  : ''
+              return [own, small].filter(Boolean).join(' ') || undefined
             }}
+            other={
+              apart && draft.places.some((p) => p.id === apart.place)
+                ? { words: say('pour-it-over', { over: pouredAt(apart.at) }), onTake: () => void pourOver(apart) }
+                : undefined
+            }
           />
         ) : (
           <p className="soft">{say('forty-things-are-as-many')}</p>

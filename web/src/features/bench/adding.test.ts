@@ -32,6 +32,28 @@ test('what can be poured fills the place, what comes after lies over it, and fin
   expect(tools.map((i) => i.item_id)).toEqual(['scoops'])
 })
 
+test('one filler after another is another activity in a place of its own, until it is said to lie over', () => {
+  const around = { vessels: [tub], portion: 80 }
+  const rice = add(emptySetup('room', '2026-11-30T09:30'), '', [thing('rice', 'filler')], around)
+  const oats = add(rice.draft, rice.at, [thing('oats', 'filler')], around)
+  expect(oats.draft.places.map((p) => [p.base?.item_id, p.base?.depth_mm, p.base?.more])).toEqual([
+    ['rice', 60, undefined],
+    ['oats', 60, undefined],
+  ])
+  expect(oats.apart).toBe(oats.draft.places[1]?.id)
+  const over = add(rice.draft, rice.at, [thing('oats', 'filler')], { ...around, over: true })
+  expect(over.draft.places.map((p) => p.base?.more?.[0]?.item_id)).toEqual(['oats'])
+  const depths = (mm: number) => {
+    const bags = { ...thing('oats', 'filler'), amount: { words: '2 × bag', depth_mm: mm } }
+    const { base } = add(rice.draft, rice.at, [bags], { ...around, over: true }).draft.places[0] ?? {}
+    return [base?.depth_mm, base?.more?.[0]?.depth_mm]
+  }
+  expect([depths(30), depths(80)]).toEqual([
+    [60, 30], // both as they were said
+    [51, 68], // no deeper than the tub
+  ])
+})
+
 test('a mix begins a place of its own beside what is poured', () => {
   expect(all(thing('rice', 'filler'), mix('stove-dough')).places.map((p) => p.base?.kind)).toEqual(['fill', 'mix'])
   const { places } = all(mix('stove-dough'), thing('rice', 'filler'))

@@ -20,6 +20,8 @@ interface Around {
   portion: number | undefined
   /** How many children the room has. */
   children?: number
+  /** A filler lies over what is poured there; else it is another activity, in a place of its own. */
+  over?: boolean
 }
 
 interface Added {
@@ -30,20 +32,22 @@ interface Added {
   lines: string[]
   /** What lines are called. */
   names: Record<string, string>
+  /** The place that a filler was given of its own, beside what is poured where it was to go. */
+  apart?: string
 }
 
 /**
- * Puts what was chosen where it belongs: what can be poured fills the place that is empty, or lies
- * over what is poured there; a mix fills an empty place or begins one; a tool lies beside all; and
- * everything else lies in the place.
+ * Puts what was chosen where it belongs: what can be poured fills the place that is empty, or one of its own; a list is
+ * of one place, and a filler in it lies over the one before, as it does where somebody says so; a mix fills an empty
+ * place or begins one; a tool lies beside all; and everything else lies in the place.
  */
 export function add(draft: Draft, at: string, chosen: Chosen[], around: Around): Added {
   const out: Added = { draft, at, lines: [], names: {} }
-  for (const one of chosen) put(out, one, around)
+  for (const one of chosen) put(out, one, { ...around, over: around.over ?? chosen.length > 1 })
   return out
 }
 
-function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around) {
+function put(out: Added, chosen: Chosen, { vessels, portion, children, over }: Around) {
   const place = out.draft.places.find((p) => p.id === out.at)
   const { amount, unsized } = chosen
   const as = { use: chosen.use, count: amount?.in === undefined ? amount?.count : undefined, unsized }
@@ -52,6 +56,7 @@ function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around)
       out,
       place,
       vessels.find((v) => v.id === chosen.vessel),
+      amount?.count,
     )
   if ('described' in chosen) return lay(out, place, { described: chosen.described }, chosen.described.name, as)
   const { item, done } = chosen
@@ -79,9 +84,22 @@ function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around)
   if (only && place?.base?.kind === 'fill' && place.base.item_id) {
     const { base } = place
     const vessel = vessels.find((v) => v.id === base.vessel_id)
+    if (!over && vessel) {
+      const deep = Math.min(amount?.depth_mm ?? depthIn(vessel), deepestOf(vessel))
+      fill(out, undefined, { ...fillBase(item.id, vessel.id, unsized ? undefined : deep), done, unsized })
+      out.apart = out.at
+      return
+    }
     const mm = base.depth_mm ?? (vessel ? depthIn(vessel, base) : 0)
-    const each = unsized ? 0 : Math.max(1, Math.floor(mm / (2 + (base.more?.length ?? 0))))
-    const depth = base.unsized ? undefined : Math.max(1, mm - each)
+    // As much as was said lies over it, or as much less of both as goes in; else both share the depth that there is.
+    const below = base.more?.reduce((sum, l) => sum + l.depth_mm, 0) ?? 0
+    const said = amount?.depth_mm
+    const room = vessel ? deepestOf(vessel, base) - below : mm
+    const share = Math.max(1, Math.floor(mm / (2 + (base.more?.length ?? 0))))
+    const fits = said === undefined ? 1 : Math.min(1, room / (mm + said))
+    const each = unsized ? 0 : said === undefined ? share : Math.max(1, Math.floor(said * fits))
+    const left = said === undefined ? mm - each : Math.floor(mm * fits)
+    const depth = base.unsized ? undefined : Math.max(1, left)
     const layer = { item_id: item.id, done, depth_mm: each, unsized }
     out.draft = withPlace(out.draft, place.id, (p) => ({
       ...p,
@@ -94,7 +112,7 @@ function put(out: Added, chosen: Chosen, { vessels, portion, children }: Around)
 }
 
 /** Takes a vessel for what is poured, or begins a place in it. */
-function into(out: Added, place: Place | undefined, vessel: Vessel | undefined) {
+function into(out: Added, place: Place | undefined, vessel: Vessel | undefined, vessels: number | undefined) {
   if (!vessel) return
   const { base } = place ?? {}
   if (place && base?.kind !== 'mix')
@@ -103,10 +121,11 @@ function into(out: Added, place: Place | undefined, vessel: Vessel | undefined) 
       base: {
         ...(base ?? fillBase(undefined, vessel.id, 0)),
         vessel_id: vessel.id,
+        vessels: vessels ?? base?.vessels,
         depth_mm: base?.item_id && !base.unsized ? depthIn(vessel, base) : undefined,
       },
     }))
-  else fill(out, undefined, fillBase(undefined, vessel.id, 0))
+  else fill(out, undefined, { ...fillBase(undefined, vessel.id, 0), vessels })
 }
 
 function fill(out: Added, place: Place | undefined, base: Base) {
