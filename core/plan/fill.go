@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"emblo/core/material"
+	"emblo/core/phrase"
 	"emblo/core/recipe"
 	"emblo/core/recipe/scale"
 	"emblo/core/room"
@@ -18,6 +19,7 @@ import (
 // is 0.
 type Layer struct {
 	Item    material.Item
+	Done    []phrase.State // what was done to it beyond what it comes as
 	Depth   unit.Length
 	Unsized Unsized
 }
@@ -350,7 +352,7 @@ func childShare(v unit.Volume, set unit.MeasureSet) scale.Scoop {
 }
 
 // setFillSteps sets what is done to fill a place; five minutes to pour are common practice.
-func (a *PlaceAnswer) setFillSteps(f Fill, stirIn, finds bool) {
+func (a *PlaceAnswer) setFillSteps(f Fill, s *Setup, finds bool) {
 	switch {
 	case a.Fill.Ice != nil:
 		a.made, a.poured = a.Fill.Ice.steps(f)
@@ -363,13 +365,14 @@ func (a *PlaceAnswer) setFillSteps(f Fill, stirIn, finds bool) {
 		if f.SideBySide {
 			filler = say.List("{thing} beside {next}", names...)
 		}
-		a.poured = []recipe.Step{{ID: "pour", Text: f.pour(filler, stirIn, finds), Minutes: 5}}
+		a.poured = []recipe.Step{{ID: "pour", Text: f.pour(filler, s.StirIn, finds), Minutes: 5}}
 		if f.Tub.Shape() == vessel.Bottle {
 			a.poured = nil
 			a.made = []recipe.Step{{ID: "fill-bottles",
 				Text: f.bottle(filler), Minutes: 3 * a.Fill.Tubs, By: recipe.Adult},
 				{ID: "cure", Kind: recipe.Rest, Text: "Let the glue cure overnight", Minutes: 720}}
 		}
+		a.made = append(f.ready(s.Here), a.made...)
 	}
 }
 

@@ -56,6 +56,8 @@ func (Fill) base() {}
 type Placed struct {
 	// ID is that of the line in the set-up as it is kept; nothing is decided by it.
 	ID string
+	// Of is the id of the thing on the shelf; empty for one that was described.
+	Of string
 	// Name and Facts describe the thing; Prepared may hold the same thing prepared, so
 	// that a shelf item's gauge need not be asked again.
 	Name     string

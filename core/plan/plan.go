@@ -52,6 +52,8 @@ type Setup struct {
 	StirIn bool
 	// Players are who plays.
 	Players Players
+	// Here are the ids of the things that are here as they are used: nothing is done to them first.
+	Here map[string]bool
 }
 
 // PlayersOf returns who plays of a group, each number said.
@@ -206,7 +208,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		a.Verdict = safety.Worst(a.Verdict, a.Beside[i].Verdict())
 	}
 	a.addSaltedIce(s.Memo, g)
-	a.things = a.onThings(s.PlayersOf(g).AtOnce)
+	a.things = append(a.readied(&s), a.onThings(s.PlayersOf(g).AtOnce)...)
 	a.Timeline = slices.Concat(inTime(append(made, a.things)), []recipe.Step{layOut}, poured)
 	return a, nil
 }
@@ -242,7 +244,7 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 			return err
 		}
 		vessels = a.Fill.Tubs
-		a.setFillSteps(b, s.StirIn, len(p.Items) > 0)
+		a.setFillSteps(b, s, len(p.Items) > 0)
 	}
 	if n := len(p.Items) + len(a.whole); n > 0 {
 		a.Lines = make([]Line, 0, n)

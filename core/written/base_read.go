@@ -109,8 +109,9 @@ func (l Layer) read(shelf Shelf, tub vessel.Vessel, mm *float64) (plan.Layer, *s
 	if !ok || !pours(it, tub) {
 		return plan.Layer{}, strict.Bad("/item_id", "Choose a filler from the shelf.")
 	}
+	var done []phrase.State
 	if len(l.Done) > 0 {
-		done := make([]phrase.State, len(l.Done))
+		done = make([]phrase.State, len(l.Done))
 		for i, s := range l.Done {
 			done[i] = phrase.State(s)
 		}
@@ -132,7 +133,7 @@ func (l Layer) read(shelf Shelf, tub vessel.Vessel, mm *float64) (plan.Layer, *s
 	case mm == nil:
 		mm = new(float64)
 	}
-	return plan.Layer{Item: it, Depth: unit.Millimetres(*mm), Unsized: unsized}, nil
+	return plan.Layer{Item: it, Done: done, Depth: unit.Millimetres(*mm), Unsized: unsized}, nil
 }
 
 // read reads an amount of which nobody knows how much it is; the core refuses a count that is none.

@@ -283,7 +283,7 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 			require.Equal(t, first.Places[0].Base, second.Places[0].Base)
 			require.Len(t, second.Places[0].Items, len(place.Items))
 			for i, item := range second.Places[0].Items {
-				require.Equal(t, plan.Placed{ID: place.Items[i].ID, Name: "Marbles",
+				require.Equal(t, plan.Placed{ID: place.Items[i].ID, Of: "marbles", Name: "Marbles",
 					Facts: first.Places[0].Items[i].Facts, Manner: item.Manner, Prepared: item.Prepared, Each: i + 1,
 					Use: safety.Hidden}, item, "each line keeps its id and its use")
 			}

@@ -171,7 +171,7 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *strict.Fault) {
 		if !ok {
 			return p, strict.Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(i.ItemID))
 		}
-		p.Name, p.Facts, p.Manner, p.Prepared = it.Name, it.Facts, it.Manner, shelf.Subject(it)
+		p.Of, p.Name, p.Facts, p.Manner, p.Prepared = it.ID, it.Name, it.Facts, it.Manner, shelf.Subject(it)
 	case i.Described != nil:
 		p.Name = i.Described.Name
 		if p.Facts, f = i.Described.Facts(); f != nil {

@@ -77,7 +77,7 @@ func (d Bench) Reckon(p written.Plan) (Reckoned, error) {
 		return out, fault
 	}
 	out.Setup.Players = players
-	out.Setup.StirIn, out.Setup.Memo = d.Settings.StirIn, &d.Memo
+	out.Setup.StirIn, out.Setup.Memo, out.Setup.Here = d.Settings.StirIn, &d.Memo, d.Here
 	out.Group, out.Opening = g, pen.Opening{At: at, Zone: d.Zone, System: r.Roster.System}
 	out.Answer, err = plan.Reckon(out.Setup, g, r.Measures)
 	return out, desk.FaultOf(err)
