@@ -47,8 +47,8 @@ func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	p.Open("/bench")
 	p.Click("link", "Harbour scoop tub")
 	p.See("Do not use: Split peas", "Swap for split peas", "in stock")
-	p.Click("button", "Take Infant rice cereal, dry")
-	p.See("Infant rice cereal, dry in place of Split peas", "OK with our routine: Infant rice cereal, dry")
+	p.Click("button", "Take Dried potato flakes")
+	p.See("Dried potato flakes in place of Split peas", "OK with our routine: Dried potato flakes")
 	p.Click("button", "Undo")
 	p.See("Do not use: Split peas")
 

@@ -77,6 +77,11 @@ func TestSetUpsThatClash(t *testing.T) {
 	assert.Empty(t, of(at(setupID, ten, first, ""), at(placeID, ten, other, "")), "each has children of its own")
 	assert.Equal(t, []string{"children"}, of(at(setupID, ten, first, ""), at(placeID, ten, first, "")))
 	assert.Empty(t, of(at(setupID, ten, &written.Play{Children: 1}, ""), at(placeID, ten, &written.Play{Children: 1}, "")))
-	batch := at(setupID, ten, first, "")
-	assert.Empty(t, of(batch))
+	in := func(id, vessel string, play *written.Play) desk.Coming {
+		p := at(id, ten, play, "")
+		p.Places[0].Base.VesselID = vessel
+		return p
+	}
+	assert.Equal(t, []string{"vessel"}, of(in(setupID, "water-table", first), in(placeID, "water-table", other)))
+	assert.Empty(t, of(in(setupID, "dish-tub", first), in(placeID, "dish-tub", other)), "of tubs there are several")
 }

@@ -12,6 +12,12 @@ type Jobs struct {
 	Poured  [][]recipe.Step
 }
 
+// Beside returns the steps of a set-up in a room that is laid out for another within the hour.
+func (j Jobs) Beside() Jobs {
+	j.LaidOut = laidBeside
+	return j
+}
+
 // Jobs returns the steps of a set-up as they can be done apart. The timeline is the same in one line
 // of work.
 func (a Answer) Jobs() Jobs {

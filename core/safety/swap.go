@@ -82,7 +82,7 @@ const (
 	dirtyCost   = 4 // for what carries soil and has to be cleaned first
 	// notChilledCost is for what is not cold, in place of ice.
 	notChilledCost = 4
-	cupboardGain   = 4
+	cupboardGain   = 2
 )
 
 // For returns the best swaps for a thing in a use, best first, at most limit; none when

@@ -5,6 +5,7 @@ package vessel
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"emblo/core/unit"
 )
@@ -137,6 +138,15 @@ func (v Vessel) Within(wall unit.Length) (Vessel, error) {
 		v.outer = mm
 		return v, nil
 	}
+}
+
+// once are those of which most centres have one (common practice).
+var once = []string{"sink", "water-table", "paddling-pool", "dish-tub-in-bath"}
+
+// IsOnce reports whether a centre has one of it: what is built in or large, and what it measured of its own.
+func (v Vessel) IsOnce() bool {
+	_, ships := Get(v.ID)
+	return !ships || slices.Contains(once, v.ID)
 }
 
 // Standard returns the vessels that ship with Emblo, by usual sizes (common practice). The slice must

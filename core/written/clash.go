@@ -5,6 +5,7 @@ const (
 	SameChildren = "children"
 	SameAdult    = "adult"
 	SameBatch    = "batch"
+	SameVessel   = "vessel"
 )
 
 // Clash is another set-up that is played at the same time with something that is there once.
@@ -13,5 +14,5 @@ type Clash struct {
 	Setup   string `json:"setup"`
 	Room    string `json:"room"`
 	PlayAt  string `json:"play_at"`
-	What    string `json:"what"` // children, adult or batch
+	What    string `json:"what"` // children, adult, batch or vessel
 }

@@ -21,6 +21,7 @@ type played struct {
 	inAll    int
 	adults   []string // who does its precautions
 	batches  []string
+	vessels  []string // of which there is one
 }
 
 func (d Bench) playedOf(of desk.Coming) (played, bool) {
@@ -45,13 +46,19 @@ func (d Bench) playedOf(of desk.Coming) (played, bool) {
 		if place.Base != nil && place.Base.BatchID != "" {
 			out.batches = append(out.batches, place.Base.BatchID)
 		}
+		if place.Base == nil {
+			continue
+		}
+		if v, known := d.Settings.Vessel(place.Base.VesselID); known && v.IsOnce() {
+			out.vessels = append(out.vessels, v.ID)
+		}
 	}
 	return out, true
 }
 
 // Clashes returns for each of the plans that are still to open the others that are played at the same time with
-// something that is there once: the same children, where together more would play than the room has, the same adult, or
-// the same batch. One without a clash is not in it.
+// something that is there once: the same children, where together more would play than the room has, the same adult,
+// the same batch, or a vessel of which there is one. One without a clash is not in it.
 func (d Bench) Clashes(plans []desk.Coming, now clock.Wall) map[string][]written.Clash {
 	var all []played
 	for _, p := range plans {
@@ -88,6 +95,9 @@ func clashOf(a, b *played) (what []string) {
 	}
 	if slices.ContainsFunc(a.batches, func(id string) bool { return slices.Contains(b.batches, id) }) {
 		what = append(what, written.SameBatch)
+	}
+	if slices.ContainsFunc(a.vessels, func(id string) bool { return slices.Contains(b.vessels, id) }) {
+		what = append(what, written.SameVessel)
 	}
 	return what
 }

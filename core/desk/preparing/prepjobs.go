@@ -91,6 +91,8 @@ func (all *jobs) chain(d *due, name string, steps []recipe.Step, after []string)
 	return last
 }
 
+const hour = 60 // minutes
+
 // jobsOf returns the steps of the set-ups that are prepared for, in the order in which they open: what
 // each place is made by, in its order, then the floor, then what is poured where it stands. What is made
 // in one batch is made once, and each portion of it set aside.
@@ -100,6 +102,9 @@ func (d Preparing) jobsOf(dues []due, ticks []PrepTick) (all jobs) {
 	for i := range dues {
 		of := &dues[i]
 		j := of.r.Jobs()
+		if slices.ContainsFunc(dues[:i], func(d due) bool { return d.room == of.room && of.opens-d.opens < hour }) {
+			j = j.Beside()
+		}
 		var made []string
 		for place, steps := range j.Made {
 			w := shares[spot{i, place}]

@@ -3523,7 +3523,7 @@ export interface components {
             room: string;
             play_at: string;
             /** @enum {string} */
-            what: "children" | "adult" | "batch";
+            what: "children" | "adult" | "batch" | "vessel";
         };
         /** @description One thing that is missing before a set-up is ready. */
         Missing: {

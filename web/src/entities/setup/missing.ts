@@ -61,6 +61,7 @@ const clashWords: Record<Clash['what'], (with_: { setup: string; room: string; t
   children: (c) => say('clash-children', c),
   adult: (c) => say('clash-adult', c),
   batch: (c) => say('clash-batch', c),
+  vessel: (c) => say('clash-vessel', c),
 }
 
 /** What another set-up that is played at the same time needs too. */
