@@ -10,24 +10,27 @@ import { byAisle, costs, lineKey, packsIn, quantity, type BuyLine } from '../../
 import type { TickLetter } from '../../entities/stock/queries'
 import { useSession } from '../../session/session'
 import { day, money } from '../../ui/format'
+import { Bought } from './Bought'
 import { say } from './catalogue'
 
 /** How a line stands: as this device last said, also while that waits for the network. */
-export function useTick(line: BuyLine): { state: BuyLine['state']; waits: boolean } {
+export function useTick(line: BuyLine): { state: BuyLine['state']; packs: Schemas['BuyPack'][]; waits: boolean } {
   const letter = useSyncExternalStore(outbox.subscribe, () => outbox.look('tick', lineKey(line)))
   const said = stillSays(letter) ? ((letter?.next ?? letter?.flying) as TickLetter | undefined) : undefined
-  return said ? { state: said.state, waits: waitsHere(letter) } : { state: line.state, waits: false }
+  return said
+    ? { state: said.state, packs: said.packs, waits: waitsHere(letter) }
+    : { state: line.state, packs: line.ticked ?? [], waits: false }
 }
 
-/** Says of a line that it is in the basket, or that the shop has none, or takes that back. */
-export function tick(line: BuyLine, state: BuyLine['state']) {
+/** Says of a line that it is in the basket, in the packs that were bought, or that the shop has none, or takes that back. */
+export function tick(line: BuyLine, state: BuyLine['state'], packs = line.cheapest?.packs ?? []) {
   const body: TickLetter = {
     id: v7(),
     item_id: line.item_id,
     free: line.free,
     heat_treated: line.heat_treated,
     state,
-    packs: state === 'basket' ? (line.cheapest?.packs ?? []) : [],
+    packs: state === 'basket' ? packs : [],
     at: stamp(),
   }
   outbox.put('tick', lineKey(line), 0, body)
@@ -83,8 +86,8 @@ export function ToBuy({ list, brief }: { list: Schemas['Shopping']; brief?: bool
 
 function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
   const { currency } = useSession().centre
-  const { state, waits } = useTick(l)
-  const packs = l.cheapest?.packs ?? []
+  const { state, packs: bought, waits } = useTick(l)
+  const packs = state === 'basket' && bought.length > 0 ? bought : (l.cheapest?.packs ?? [])
   const price = costs(packs, currency)
   const buys = state !== 'none' && !l.idle
   const figures = (
@@ -92,7 +95,7 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
       <strong className="figure">
         {packs.length > 0 && buys ? packsIn(packs, l.unit) : quantity(l.missing, l.unit)}
       </strong>
-      {l.least && !brief && buys && (
+      {l.least && !brief && buys && state !== 'basket' && (
         <span className="soft">
           {say('or-left-over', { packsIn: packsIn(l.least.packs, l.unit), left: quantity(l.least.left, l.unit) })}
         </span>
@@ -101,7 +104,9 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
         {buys &&
           [
             price,
-            l.cheapest && l.cheapest.left > 0 ? say('left-left-over', { left: quantity(l.cheapest.left, l.unit) }) : '',
+            state !== 'basket' && l.cheapest && l.cheapest.left > 0
+              ? say('left-left-over', { left: quantity(l.cheapest.left, l.unit) })
+              : '',
           ]
             .filter(Boolean)
             .join(' · ')}
@@ -143,7 +148,10 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
       </button>
       {what}
       {figures}
-      {!brief && (
+      {!brief && state === 'basket' && (
+        <Bought key={packsIn(packs, l.unit)} line={l} packs={packs} onTake={(taken) => tick(l, 'basket', taken)} />
+      )}
+      {!brief && state !== 'basket' && (
         <Button
           variant="quiet"
           aria-pressed={state === 'none'}
