@@ -16,16 +16,19 @@ interface Props {
   other?: { words: string; onTake: () => void }
   /** Begins another place; undefined where there is none to add. */
   onPlace?: () => void
+  /** Something else was typed: what was asked about is left. */
+  onTyped: () => void
   /** Fails, with why, where nothing could be added; answers what has to be said of how it was. */
   onAdd: (chosen: Chosen[]) => Promise<string | undefined>
 }
 
 /** One box for all that goes in: things, mixes, vessels, with how much, in what state, and lists of them, a line each. */
-export function AddBox({ into, vessel, other: instead, onPlace, onAdd }: Props) {
+export function AddBox({ into, vessel, other: instead, onPlace, onTyped, onAdd }: Props) {
   const client = useQueryClient()
   const [said, setSaid] = useState('')
   const read = (text: string): Promise<Schemas['WordsAnswer']> => client.fetchQuery(wordsQuery({ text, ...vessel }))
   const put = async (all: () => Promise<{ chosen: Chosen[]; done: string }>) => {
+    onTyped()
     try {
       const { chosen, done } = await all()
       const how = await onAdd(chosen)

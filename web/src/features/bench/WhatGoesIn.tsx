@@ -20,6 +20,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
 import { add } from './adding'
+import { grams } from '../../ui/format'
 import { AddBox } from './AddBox'
 import type { Chosen } from './chosen'
 import type { RowActions } from './ItemRow'
@@ -61,6 +62,7 @@ interface Apart {
 const nothing: Opened = { row: null, measuring: null, missing: null }
 const mostPlaces = 8
 const mostThings = 40
+const mostUnasked = 5000 // g that are taken without being asked about
 
 /** The places of a set-up and what lies beside them, with one box to add to them. */
 export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, latest, onChange }: Props) {
@@ -69,6 +71,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
   const [chosen, setChosen] = useState<string>('')
   const [opened, setOpened] = useState(nothing)
   const [names, setNames] = useState<Record<string, string>>({})
+  const [much, setMuch] = useState<{ all: Chosen[]; mass: number } | null>(null)
   const [apart, setApart] = useState<Apart | null>(null)
   const first = draft.places[0]?.id ?? ''
   const at = chosen === beside || draft.places.some((p) => p.id === chosen) ? chosen : first
@@ -163,6 +166,48 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
         : several
           ? say('the-next-thing-goes-into', { called: called(place) })
           : ''
+  /** Takes what was chosen, and answers what has to be said of how. */
+  const take = async (all: Chosen[]) => {
+    // Somebody may type faster than the vessels come: what was taken waits for them.
+    const [{ vessels }, rooms] = await Promise.all([
+      client.ensureQueryData(bookQuery),
+      client.ensureQueryData(roomsQuery),
+    ])
+    const before = latest()
+    const added = add(before, at, all, { vessels, ...mixFor(rooms, before.room_id) })
+    const one = all.length === 1 ? all[0] : undefined
+    const poured = added.draft.places.find((p) => p.id === added.at)?.base
+    const open = one && 'item' in one && !one.amount && !one.unsized && poured?.item_id === one.item.id
+    setApart(
+      added.apart && one && 'item' in one
+        ? {
+            all,
+            at,
+            place: added.apart,
+            name: one.item.name,
+          }
+        : null,
+    )
+    const less =
+      open && (added.apart || !before.places.find((p) => p.id === at)?.base)
+        ? await fromWhatThereIs(client, added.draft, one.item.id, versionOf(rooms, before.room_id))
+        : undefined
+    setChosen(added.at)
+    setNames((n) => ({ ...n, ...added.names }))
+    const single = all.length === 1 ? (added.lines[0] ?? null) : null
+    const asks = all[0] && ('described' in all[0] || ('item' in all[0] && all[0].item.kind === 'family'))
+    setOpened({ ...nothing, row: single, measuring: single && asks ? single : null })
+    onChange((d) => {
+      const next = d === before ? added.draft : add(d, at, all, { vessels, ...mixFor(rooms, d.room_id) }).draft
+      return less ? withLess(next, less) : next
+    })
+    const own = added.apart && one && 'item' in one ? say('in-a-place-of-its-own', { name: one.item.name }) : ''
+    const small =
+      less && one && 'item' in one
+        ? say('taken-for-what-there-is', { name: one.item.name, less: lessInWords(less) })
+        : ''
+    return [own, small].filter(Boolean).join(' ') || undefined
+  }
   /** What is poured in a place, or else what that is called. */
   const pouredAt = (id: string) =>
     answer?.places.find((a) => a.id === id)?.base[0]?.name ?? called(draft.places.findIndex((p) => p.id === id))
@@ -203,53 +248,25 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
                   }
                 : undefined
             }
-            onAdd={async (all) => {
-              // Somebody may type faster than the vessels come: what was taken waits for them.
-              const [{ vessels }, rooms] = await Promise.all([
-                client.ensureQueryData(bookQuery),
-                client.ensureQueryData(roomsQuery),
-              ])
-              const before = latest()
-              const added = add(before, at, all, { vessels, ...mixFor(rooms, before.room_id) })
-              const one = all.length === 1 ? all[0] : undefined
-              const poured = added.draft.places.find((p) => p.id === added.at)?.base
-              const open = one && 'item' in one && !one.amount && !one.unsized && poured?.item_id === one.item.id
-              setApart(
-                added.apart && one && 'item' in one
-                  ? {
-                      all,
-                      at,
-                      place: added.apart,
-                      name: one.item.name,
-                    }
-                  : null,
-              )
-              const less =
-                open && (added.apart || !before.places.find((p) => p.id === at)?.base)
-                  ? await fromWhatThereIs(client, added.draft, one.item.id, versionOf(rooms, before.room_id))
-                  : undefined
-              setChosen(added.at)
-              setNames((n) => ({ ...n, ...added.names }))
-              const single = all.length === 1 ? (added.lines[0] ?? null) : null
-              const asks = all[0] && ('described' in all[0] || ('item' in all[0] && all[0].item.kind === 'family'))
-              setOpened({ ...nothing, row: single, measuring: single && asks ? single : null })
-              onChange((d) => {
-                const next =
-                  d === before ? added.draft : add(d, at, all, { vessels, ...mixFor(rooms, d.room_id) }).draft
-                return less ? withLess(next, less) : next
-              })
-              const own =
-                added.apart && one && 'item' in one ? say('in-a-place-of-its-own', { name: one.item.name }) : ''
-              const small =
-                less && one && 'item' in one
-                  ? say('taken-for-what-there-is', { name: one.item.name, less: lessInWords(less) })
-                  : ''
-              return [own, small].filter(Boolean).join(' ') || undefined
+            onAdd={(all) => {
+              const mass = Math.max(0, ...all.map((c) => c.amount?.mass_g ?? 0))
+              if (mass <= mostUnasked) return take(all)
+              setMuch({ all, mass })
+              return Promise.resolve(say('that-is-much', { mass: grams(mass) }))
             }}
+            onTyped={() => setMuch(null)}
             other={
-              apart && draft.places.some((p) => p.id === apart.place)
-                ? { words: say('pour-it-over', { over: pouredAt(apart.at) }), onTake: () => void pourOver(apart) }
-                : undefined
+              much
+                ? {
+                    words: say('take-so-much', { mass: grams(much.mass) }),
+                    onTake: () => {
+                      setMuch(null)
+                      void take(much.all)
+                    },
+                  }
+                : apart && draft.places.some((p) => p.id === apart.place)
+                  ? { words: say('pour-it-over', { over: pouredAt(apart.at) }), onTake: () => void pourOver(apart) }
+                  : undefined
             }
           />
         ) : (
