@@ -9,6 +9,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/naming"
+	"emblo/core/phrase"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/recipe/typed"
@@ -144,6 +145,13 @@ func (s *Shelf) Described(name string, f material.Facts) material.Facts {
 		return f.Beside(known.Facts)
 	}
 	return naming.AsCalled(name, f)
+}
+
+// Done returns what a name says was done to a thing, and whether it was cut to a length.
+func (s *Shelf) Done(name string) (done []phrase.State, cut bool) {
+	m := s.Names.Resolve(name, "")
+	_, cut = m.Said.Length.Get()
+	return m.Said.States, cut
 }
 
 // Kinds returns what a name may mean, where that is several things; nil where it is one or none.

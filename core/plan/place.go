@@ -3,6 +3,7 @@ package plan
 import (
 	"emblo/core/gauge"
 	"emblo/core/material"
+	"emblo/core/phrase"
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/say"
@@ -64,6 +65,9 @@ type Placed struct {
 	Facts    material.Facts
 	Manner   material.Manner // what it shows in play, where that is known
 	Prepared *safety.Subject
+	// Done is what was done to one that was described, by what it is called, and Cut that it was cut to a length.
+	Done []phrase.State
+	Cut  bool
 	// Each is how many pieces each child has, or how many there are for all when it is Shared.
 	Each   int
 	Shared bool

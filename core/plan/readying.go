@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"slices"
 	"strings"
 
 	"emblo/core/phrase"
@@ -145,29 +146,59 @@ func (f Fill) ready(here map[string]bool) (steps []recipe.Step) {
 	return steps
 }
 
+// ways returns how one thing is got ready: by what it is, where none of it is here as it is used, else by what was
+// done to it.
+func (p *Placed) ways(here map[string]bool) (ways []readying) {
+	if how, known := readiedBy[p.Of]; known && !here[p.Of] {
+		return []readying{how}
+	}
+	if p.Cut {
+		ways = append(ways, snip)
+	}
+	for _, state := range p.Done {
+		if how, known := readiedAs[state]; known {
+			ways = append(ways, how)
+		}
+	}
+	return ways
+}
+
 // readied returns what is done to the things of a set-up that come otherwise than they are used: to all of one at once.
 // Nothing is done to what is not to be used, nor to what is here as it is used.
 func (a *Answer) readied(s *Setup) (steps []recipe.Step) {
-	var order []string
-	pieces, called := map[string]int{}, map[string]say.Text{}
+	type one struct {
+		id     string
+		called say.Text
+		ways   []readying
+		pieces int
+	}
+	var all []one
 	add := func(placed []Placed, lines []Line) {
 		for i := range placed {
-			id, l := placed[i].Of, &lines[i]
-			if _, known := readiedBy[id]; !known || s.Here[id] || l.Count == 0 || l.Verdict() == safety.KeepOut {
+			p, l := &placed[i], &lines[i]
+			ways := p.ways(s.Here)
+			if len(ways) == 0 || l.Count == 0 || l.Verdict() == safety.KeepOut {
 				continue
 			}
-			if pieces[id] == 0 {
-				order, called[id] = append(order, id), say.Within(l.Say())
+			id := p.Of
+			if id == "" {
+				id = strings.ReplaceAll(strings.ToLower(p.Name), " ", "-")
 			}
-			pieces[id] += l.Count
+			at := slices.IndexFunc(all, func(o one) bool { return o.id == id })
+			if at < 0 {
+				all, at = append(all, one{id: id, called: say.Within(l.Say()), ways: ways}), len(all)
+			}
+			all[at].pieces += l.Count
 		}
 	}
 	for i := range s.Places {
 		add(s.Places[i].Items, a.Places[i].Lines)
 	}
 	add(s.Beside, a.Beside)
-	for _, id := range order {
-		steps = append(steps, readiedBy[id].steps(id, called[id], pieces[id])...)
+	for _, o := range all {
+		for _, how := range o.ways {
+			steps = append(steps, how.steps(o.id, o.called, o.pieces)...)
+		}
 	}
 	return steps
 }

@@ -70,6 +70,14 @@ func TestThingsAreGotReadyBeforePlay(t *testing.T) {
 	assert.Equal(t, []string{"ready-snip-paper-strips"}, ids, "all of one at once")
 	assert.Equal(t, max(5, piecework(6*children, 0.1))+10+5+5, hands)
 
+	straws := thing("straws", 2)
+	straws.Of, straws.Name, straws.Cut = "", "Straws cut to 50 mm", true
+	ids, _, _ = ready(Setup{Beside: []Placed{straws}})
+	assert.Equal(t, []string{"ready-snip-straws-cut-to-50-mm"}, ids)
+	straws.Cut, straws.Done = false, []phrase.State{phrase.Blunted, phrase.Clean}
+	ids, _, _ = ready(Setup{Beside: []Placed{straws}})
+	assert.Equal(t, []string{"ready-tape-straws-cut-to-50-mm"}, ids, "what is clean asks for nothing")
+
 	forbidden := fill("white-rice")
 	forbidden.Items = []Placed{thing("straw-pieces", 1)}
 	baby := anyGroupOf(t, 14)

@@ -14,6 +14,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/gauge"
 	"emblo/core/material"
+	"emblo/core/phrase"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/room"
@@ -147,6 +148,8 @@ func (shelf) Subject(it material.Item) *safety.Subject {
 	s := safety.Prepare(it.Name, it.Facts)
 	return &s
 }
+
+func (shelf) Done(string) ([]phrase.State, bool) { return nil, false }
 
 func (shelf) Kinds(string) *plan.Kinds { return nil }
 

@@ -10,6 +10,7 @@ import (
 	"emblo/core/clock"
 	"emblo/core/gauge"
 	"emblo/core/material"
+	"emblo/core/phrase"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
@@ -28,6 +29,8 @@ type Shelf interface {
 	// Described returns the facts of a thing described by hand with what the shelf says of
 	// its name.
 	Described(name string, f material.Facts) material.Facts
+	// Done returns what a name says was done to a thing, and whether it was cut to a length.
+	Done(name string) (done []phrase.State, cut bool)
 	// Kinds returns what a name may mean, where that is several things and nothing else is said of it; nil where it is
 	// one or none.
 	Kinds(name string) *plan.Kinds
@@ -180,6 +183,7 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *strict.Fault) {
 		if p.Facts == (material.Facts{}) {
 			p.Kinds = shelf.Kinds(p.Name)
 		}
+		p.Done, p.Cut = shelf.Done(p.Name)
 		p.Facts = shelf.Described(p.Name, p.Facts)
 	default:
 		return p, strict.Bad("/item_id", "Choose a thing from the shelf, or describe it.")
