@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"fmt"
+	"hash/fnv"
 	"slices"
 	"strings"
 
@@ -182,7 +184,7 @@ func (a *Answer) readied(s *Setup) (steps []recipe.Step) {
 			}
 			id := p.Of
 			if id == "" {
-				id = strings.ReplaceAll(strings.ToLower(p.Name), " ", "-")
+				id = ownID(p.Name)
 			}
 			at := slices.IndexFunc(all, func(o one) bool { return o.id == id })
 			if at < 0 {
@@ -201,4 +203,11 @@ func (a *Answer) readied(s *Setup) (steps []recipe.Step) {
 		}
 	}
 	return steps
+}
+
+// ownID tells what was described from the rest by its name, in as few letters as the id of a step has room for.
+func ownID(name string) string {
+	h := fnv.New32a()
+	_, _ = h.Write([]byte(strings.ToLower(name))) // it never fails
+	return fmt.Sprintf("own-%08x", h.Sum32())
 }

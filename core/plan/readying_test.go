@@ -73,10 +73,10 @@ func TestThingsAreGotReadyBeforePlay(t *testing.T) {
 	straws := thing("straws", 2)
 	straws.Of, straws.Name, straws.Cut = "", "Straws cut to 50 mm", true
 	ids, _, _ = ready(Setup{Beside: []Placed{straws}})
-	assert.Equal(t, []string{"ready-snip-straws-cut-to-50-mm"}, ids)
+	assert.Equal(t, []string{"ready-snip-" + ownID("straws cut to 50 mm")}, ids)
 	straws.Cut, straws.Done = false, []phrase.State{phrase.Blunted, phrase.Clean}
 	ids, _, _ = ready(Setup{Beside: []Placed{straws}})
-	assert.Equal(t, []string{"ready-tape-straws-cut-to-50-mm"}, ids, "what is clean asks for nothing")
+	assert.Equal(t, []string{"ready-tape-" + ownID(straws.Name)}, ids, "what is clean asks for nothing")
 
 	forbidden := fill("white-rice")
 	forbidden.Items = []Placed{thing("straw-pieces", 1)}
