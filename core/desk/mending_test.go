@@ -135,3 +135,17 @@ func checkMended(t require.TestingT, d *desk.Desk, was mending.Kept, now written
 		}
 	}
 }
+
+// What is cooked is planned to be cooked, until somebody has found it ready.
+func TestWhatWasFoundIsNotMadeReady(t *testing.T) {
+	d := house(t, "UTC", []written.Child{child(1, "2021-01", "no")}, nil)
+	p := tub("cooked-rice", 20, "2026-11-27T10:00").Plan
+	first := func() string {
+		a, err := bench.On(d).Answer(p)
+		require.NoError(t, err)
+		return a.Timeline[0].Text
+	}
+	assert.Equal(t, "Boil until soft: cooked rice", first())
+	p.Have = []written.Have{{ItemID: "cooked-rice", Amount: 99999}}
+	assert.NotContains(t, first(), "Boil")
+}

@@ -28,7 +28,7 @@ type readying struct {
 
 // The ways in which things are got ready.
 var (
-	boil = readying{id: "boil", text: func(t say.Text) say.Text { return say.F("Cook {thing} until it is soft", t) },
+	boil = readying{id: "boil", text: func(t say.Text) say.Text { return say.F("Boil until soft: {thing}", t) },
 		hands: 20, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool, waited: "Let it cool to 40 °C or less"}
 	mash = readying{id: "mash", text: func(t say.Text) say.Text { return say.F("Cook and mash: {thing}", t) },
 		hands: 30, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool, waited: "Let it cool to 40 °C or less"}

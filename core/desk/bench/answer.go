@@ -2,6 +2,7 @@ package bench
 
 import (
 	"errors"
+	"maps"
 	"strings"
 
 	"emblo/core/age"
@@ -77,10 +78,25 @@ func (d Bench) Reckon(p written.Plan) (Reckoned, error) {
 		return out, fault
 	}
 	out.Setup.Players = players
-	out.Setup.StirIn, out.Setup.Memo, out.Setup.Here = d.Settings.StirIn, &d.Memo, d.Here
+	out.Setup.StirIn, out.Setup.Memo, out.Setup.Here = d.Settings.StirIn, &d.Memo, d.hereFor(p)
 	out.Group, out.Opening = g, pen.Opening{At: at, Zone: d.Zone, System: r.Roster.System}
 	out.Answer, err = plan.Reckon(out.Setup, g, r.Measures)
 	return out, desk.FaultOf(err)
+}
+
+// hereFor returns what is here as it is used: by the cupboard, and by what somebody looked for and found.
+func (d Bench) hereFor(p written.Plan) map[string]bool {
+	if len(p.Have) == 0 {
+		return d.Here
+	}
+	here := maps.Clone(d.Here)
+	if here == nil {
+		here = map[string]bool{}
+	}
+	for _, h := range p.Have {
+		here[h.ItemID] = true
+	}
+	return here
 }
 
 // playing returns the group of a room for who plays: with the adults that are said to be there, and only the children
