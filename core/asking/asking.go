@@ -156,6 +156,14 @@ func (d Dialogue) could() (open material.Features) {
 // Facts returns what is known by the answers. What could be true and was not denied is left open.
 func (d Dialogue) Facts() material.Facts {
 	f, _ := d.facts().Settled() // Tell refuses what contradicts the form
+	if f.Form == material.Piece && f.Open.Traits.Has(material.Hard) {
+		// So small that it is a grain where it is hard: neither as long as nobody has said.
+		hard := f
+		hard.Traits = f.Traits.With(material.Hard)
+		if hard, _ = hard.Settled(); hard.Form != f.Form {
+			f.Form = material.FormUnknown
+		}
+	}
 	if d.sort != nil && d.plain() && f.Form != material.FormUnknown && !f.Form.GaugeJudges() {
 		f.Traits = f.Traits.With(material.NotFood) // what runs through the fingers and is no food
 	}

@@ -338,3 +338,18 @@ func TestAnswersAreTakenBack(t *testing.T) {
 		}
 	})
 }
+
+// A piece so small that it is a grain where it is hard is neither as long as nobody has said whether it is.
+func TestASmallPieceOfWhichNobodySaysWhetherItIsHard(t *testing.T) {
+	var d Dialogue
+	for _, told := range []Told{{Question: "kind", Picks: []string{"find"}}, {Question: "form", Picks: []string{"piece"}},
+		{Question: "size", Solid: "cylinder", Sizes: []float64{1, 1}}} {
+		var err error
+		d, err = d.Tell(told)
+		require.NoError(t, err)
+	}
+	assert.Equal(t, material.FormUnknown, d.Facts().Form)
+	for _, v := range judge(d.Facts(), rooms(t), safety.AdultTool) {
+		assert.GreaterOrEqual(t, v, safety.WithAHand, "as the grain that it may be")
+	}
+}
