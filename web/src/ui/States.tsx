@@ -48,7 +48,10 @@ export function Empty({ children, action }: { children: ReactNode; action?: Reac
 
 const undoMs = 8000
 
-/** Undo instead of asking first: stays for eight seconds, and as long as it has the focus or the pointer. */
+/**
+ * Undo instead of asking first: stays for eight seconds, and as long as it has the focus or the pointer. A press beside
+ * its button puts it away, so that it is in the way of nothing.
+ */
 export function Undo({ text, onUndo, onGone }: { text: string; onUndo: () => void; onGone: () => void }) {
   const [held, setHeld] = useState(false)
   const gone = useRef(onGone)
@@ -68,6 +71,9 @@ export function Undo({ text, onUndo, onGone }: { text: string; onUndo: () => voi
       onBlur={() => setHeld(false)}
       onPointerEnter={() => setHeld(true)}
       onPointerLeave={() => setHeld(false)}
+      onPointerUp={(e) => {
+        if (!(e.target as Element).closest('button')) onGone()
+      }}
     >
       <span>{text}</span>
       <button type="button" onClick={onUndo}>
