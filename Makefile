@@ -76,7 +76,7 @@ test: packages-test build lint ## everything that is checked
 	@$(MAKE) --no-print-directory e2e
 
 # More screens at once than processors: one that waits leaves room for another.
-SCREENS ?= $(shell echo $$(( $$(nproc) * 2 )))
+SCREENS ?= $(shell echo $$(( $$(nproc) * 3 / 2 )))
 
 e2e: packages-test build ## the interface in the browser
 	@echo "Testing the interface in the browser"

@@ -38,7 +38,7 @@ func TestFourBagsIntoOneTub(t *testing.T) {
 	p.See("Dish tub: 1 of them.", "1 container")
 	put(p, "24 kg of white rice", "White rice, dry")
 	p.See("24 kg is a lot for one set-up. Nothing is added yet.")
-	assert.True(t, p.Has("button", "Add all 24 kg"))
+	assert.True(t, p.Has("button", "Add all: 24 kg"))
 	p.Accessible()
 	put(p, "4 bags of white rice", "White rice, dry")
 	p.See("White rice, dry: 4 × bag", "4 kg", "4 kg in all", "Saved")

@@ -158,3 +158,25 @@ func TestABatchIsSharedForAWeek(t *testing.T) {
 		assert.Equal(t, batches, cooked, "%d days apart", apart)
 	}
 }
+
+// The floor of a room is covered once for what opens there within the hour; another room and a later hour have their
+// own.
+func TestAFloorIsLaidOutOnce(t *testing.T) {
+	d := twoRooms(t, false, false)
+	at := func(n int, room, when string) desk.Coming {
+		p := tub("water", 20, "2026-11-27T"+when)
+		p.ID, p.RoomID = fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", n), room
+		return p
+	}
+	plans := []desk.Coming{at(0, roomID, "10:00"), at(1, otherRoomID, "10:00"), at(2, roomID, "10:30"),
+		at(3, roomID, "11:30")}
+	prepared, err := preparing.On(d).Prep(plans, nil, morning.Day(), morning)
+	require.NoError(t, err)
+	minutes := map[string]int{}
+	for _, s := range prepared.Slots {
+		if strings.Contains(s.ID, "/floor/") {
+			minutes[s.SetupID] += s.Minutes
+		}
+	}
+	assert.Equal(t, map[string]int{plans[0].ID: 10, plans[1].ID: 10, plans[2].ID: 5, plans[3].ID: 10}, minutes)
+}

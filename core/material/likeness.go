@@ -19,7 +19,6 @@ const (
 	aimGain      = 6 // for what is for the same: stones for stones, whatever they are of
 	kindCost     = 5 // for what stands elsewhere on the shelf
 	kinCost      = 2 // for what stands with its kin
-	nameGain     = 4 // for what is called the same: buttons for buttons
 	lookCost     = 2 // for another colour, where it is there to be looked at
 	soundCost    = 2 // for each step of noise beside that of the feel, where it is there to be heard
 )
@@ -45,9 +44,6 @@ func (i Item) Unlike(o Item, first Part) int {
 	}
 	if i.IsForTheSame(o) {
 		d -= aimGain
-	}
-	if sharesName(i, o) {
-		d -= nameGain
 	}
 	switch first {
 	case Colour, Sparkle:
@@ -141,39 +137,4 @@ func shapeDistance(a, b Facts) int {
 		d += int(math.Min(3, math.Abs(math.Log2(x/y))) * sizeCost)
 	}
 	return d
-}
-
-// plain are words of names that say how a thing comes, and not what it is.
-var plain = strings.Fields("large small whole cooked fresh soft hard plastic wooden wood metal glass dried pieces " +
-	"ground bought with without from each broken cut clean natural plain loose long short fine coarse " +
-	"real raw white black brown coloured ready toasted thin thick flat round dough play water")
-
-// called keeps the words of the names that ship with Emblo, so that each is read once.
-var called sync.Map
-
-// calledBy returns the words of a thing's name that say what it is.
-func calledBy(i Item) []string {
-	ships := i.Kind != ""
-	if kept, ok := called.Load(i.Name); ok && ships {
-		return kept.([]string)
-	}
-	var all []string
-	for _, w := range strings.FieldsFunc(strings.ToLower(i.Name), func(r rune) bool {
-		return (r < 'a' || r > 'z') && r != '-'
-	}) {
-		w = strings.TrimSuffix(w, "s")
-		if len(w) > 3 && !slices.Contains(plain, w) && !slices.Contains(plain, w+"s") {
-			all = append(all, w)
-		}
-	}
-	if ships {
-		called.Store(i.Name, all)
-	}
-	return all
-}
-
-// sharesName reports whether two things are called the same but for how they come: pom-poms of two sizes.
-func sharesName(a, b Item) bool {
-	theirs := calledBy(b)
-	return slices.ContainsFunc(calledBy(a), func(w string) bool { return slices.Contains(theirs, w) })
 }

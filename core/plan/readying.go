@@ -29,9 +29,9 @@ type readying struct {
 // The ways in which things are got ready.
 var (
 	boil = readying{id: "boil", text: func(t say.Text) say.Text { return say.F("Boil until soft: {thing}", t) },
-		hands: 20, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool, waited: "Let it cool to 40 °C or less"}
+		hands: 20, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool, waited: say.F("Let it cool to {reading}", recipe.Touched.Say())}
 	mash = readying{id: "mash", text: func(t say.Text) say.Text { return say.F("Cook and mash: {thing}", t) },
-		hands: 30, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool, waited: "Let it cool to 40 °C or less"}
+		hands: 30, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool, waited: say.F("Let it cool to {reading}", recipe.Touched.Say())}
 	squash = readying{id: "squash", text: func(t say.Text) say.Text { return say.F("Peel and mash: {thing}", t) },
 		hands: 5, by: recipe.ChildrenHelp}
 	soak = readying{id: "soak", text: func(t say.Text) say.Text { return say.F("Stir into water: {thing}", t) },
@@ -121,6 +121,8 @@ func (r readying) steps(id string, thing say.Text, pieces int) []recipe.Step {
 	if r.waits > 0 {
 		wait := recipe.Step{ID: id + "-wait", Kind: r.as, Text: r.waited, Minutes: r.waits}
 		switch r.as {
+		case recipe.Cool: // before hands touch it, a probe says so
+			wait.Probe = recipe.Touched
 		case recipe.Chill:
 			wait.At = recipe.Fridge
 		case recipe.Freeze:

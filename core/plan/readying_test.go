@@ -8,6 +8,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/phrase"
+	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/unit"
 	"emblo/core/vessel"
@@ -21,6 +22,9 @@ func TestWhatIsGotReady(t *testing.T) {
 		for _, s := range how.steps(id, it.Within(), 10) {
 			assert.Positive(t, s.Minutes, id)
 			assert.NotEmpty(t, s.Text, id)
+			if s.Kind == recipe.Cool {
+				assert.Equal(t, recipe.Touched, s.Probe, "%s comes hot from the stove", id)
+			}
 		}
 	}
 }

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/allergen"
@@ -14,9 +15,9 @@ import (
 	"emblo/core/room"
 )
 
-// What a colleague would accept instead of a thing, for its use in a room, judged before it was tried (common
-// practice). Of three swaps one at least has to be among what is accepted, and none among what never is; where nothing
-// is accepted there is to be none.
+// What a colleague would accept instead of a thing, for its use in a room, judged by hand (common practice). Of
+// three swaps one at least has to be among what is accepted, and none among what never is; where nothing is accepted
+// there is to be none.
 func TestJudgedSwaps(t *testing.T) {
 	file, err := os.Open("testdata/swaps.csv")
 	require.NoError(t, err)
@@ -81,3 +82,6 @@ func judgedRooms(t *testing.T) map[string]*Swaps {
 	}
 	return rooms
 }
+
+// What is never offered are kinds of the shelf.
+func TestNeverOfferedAreKinds(t *testing.T) { assert.Subset(t, material.Kinds(), neverOffered) }

@@ -64,7 +64,7 @@ type SetupChange struct {
 
 // SetupChanges are changes of several set-ups that are saved together.
 type SetupChanges struct {
-	Changes []SetupChange `json:"changes" max:"60"`
+	Changes []SetupChange `json:"changes" max:"200"`
 }
 
 // SetupsChanged says which of several set-ups were saved, and which were left as somebody else had changed them, or as

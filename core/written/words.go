@@ -57,6 +57,8 @@ type WordsAmount struct {
 	In      string   `json:"in,omitzero"` // the container that it is counted in
 	DepthMM *float64 `json:"depth_mm,omitzero"`
 	MassG   *float64 `json:"mass_g,omitzero"` // of all of it, where it is said by mass
+	// Much says that it is more than a set-up usually takes, so that it is asked about first.
+	Much bool `json:"much,omitzero"`
 	// Open says that it cannot be reckoned: nobody has said how much one holds, or weighs.
 	Open string `json:"open,omitzero"`
 }

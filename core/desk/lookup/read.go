@@ -205,7 +205,7 @@ func (d LookUp) amount(a phrase.Amount, it material.Item, one bool, into pouring
 	}
 	if m, byMass := each.Mass(); byMass {
 		grams := m.Times(n).Grams()
-		out.MassG = &grams
+		out.MassG, out.Much = &grams, grams > much.Grams()
 	}
 	switch {
 	case a.Some:
@@ -226,6 +226,9 @@ func (d LookUp) amount(a phrase.Amount, it material.Item, one bool, into pouring
 	}
 	return out
 }
+
+// much is a mass of one thing beyond which nobody takes it for a set-up without meaning to (common practice).
+var much = unit.Grams(5000)
 
 // packed are the containers that the cupboard's packs are.
 var packed = map[string]bool{"bag": true, "box": true, "packet": true, "tin": true, "bottle": true, "jar": true,

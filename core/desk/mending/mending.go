@@ -154,12 +154,15 @@ func (m Mending) try(u use, by written.Stuff) (out written.Mended, why string) {
 
 // judged returns what is made of a swap in a set-up, whatever else lies there.
 func judged(s written.Setup, r bench.Reckoned, by written.Stuff) written.Judged {
-	worst, usual := safety.GoesIn, true
+	worst, usual, found := safety.GoesIn, true, false
 	for _, l := range linesOf(s, r) {
 		if l.of == by {
-			worst = safety.Worst(worst, l.line.Assessment.Verdict)
+			found, worst = true, safety.Worst(worst, l.line.Assessment.Verdict)
 			usual = usual && (l.line.Assessment.Verdict == safety.GoesIn || l.line.Assessment.Usual())
 		}
+	}
+	if !found {
+		return pen.Verdict(safety.MeasureFirst)
 	}
 	return pen.Usual(worst, usual && worst == safety.WithAHand)
 }

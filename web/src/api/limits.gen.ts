@@ -272,7 +272,7 @@ export const limits = {
     "setup_id": 36
   },
   "SetupChanges": {
-    "changes": 60
+    "changes": 200
   },
   "SetupInput": {
     "beside": 60,

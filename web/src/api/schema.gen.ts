@@ -3908,6 +3908,8 @@ export interface components {
              * @description Of all of it, where it is said by mass.
              */
             mass_g?: number;
+            /** @description It is more than a set-up usually takes: it is asked about first. */
+            much?: boolean;
             /** @description Why it cannot be reckoned. */
             open?: string;
         };

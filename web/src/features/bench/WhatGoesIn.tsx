@@ -20,7 +20,6 @@ import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
 import { add } from './adding'
-import { grams } from '../../ui/format'
 import { AddBox } from './AddBox'
 import type { Chosen } from './chosen'
 import type { RowActions } from './ItemRow'
@@ -62,7 +61,6 @@ interface Apart {
 const nothing: Opened = { row: null, measuring: null, missing: null }
 const mostPlaces = 8
 const mostThings = 40
-const mostUnasked = 5000 // g that are taken without being asked about
 
 /** The places of a set-up and what lies beside them, with one box to add to them. */
 export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, latest, onChange }: Props) {
@@ -71,7 +69,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
   const [chosen, setChosen] = useState<string>('')
   const [opened, setOpened] = useState(nothing)
   const [names, setNames] = useState<Record<string, string>>({})
-  const [much, setMuch] = useState<{ all: Chosen[]; mass: number } | null>(null)
+  const [much, setMuch] = useState<{ all: Chosen[]; words: string } | null>(null)
   const [apart, setApart] = useState<Apart | null>(null)
   const first = draft.places[0]?.id ?? ''
   const at = chosen === beside || draft.places.some((p) => p.id === chosen) ? chosen : first
@@ -249,16 +247,16 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
                 : undefined
             }
             onAdd={(all) => {
-              const mass = Math.max(0, ...all.map((c) => c.amount?.mass_g ?? 0))
-              if (mass <= mostUnasked) return take(all)
-              setMuch({ all, mass })
-              return Promise.resolve(say('that-is-much', { mass: grams(mass) }))
+              const asked = all.find((c) => c.amount?.much)?.amount?.words
+              if (asked === undefined) return take(all)
+              setMuch({ all, words: asked })
+              return Promise.resolve(say('that-is-much', { amount: asked }))
             }}
             onTyped={() => setMuch(null)}
             other={
               much
                 ? {
-                    words: say('take-so-much', { mass: grams(much.mass) }),
+                    words: say('take-so-much', { amount: much.words }),
                     onTake: () => {
                       setMuch(null)
                       void take(much.all)

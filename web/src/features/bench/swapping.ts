@@ -8,7 +8,7 @@ type Swap = Schemas['Swap']
 
 /** A base with a swap in place of one of its fillers, or of its recipe; what is swapped for ice is not frozen. */
 function swapped(base: Base, n: number, s: Swap): Base {
-  if (s.recipe_id) return { ...base, recipe_id: s.recipe_id }
+  if (s.recipe_id) return { ...base, recipe_id: s.recipe_id, batch_id: undefined }
   if (n > 0)
     return {
       ...base,
@@ -45,7 +45,10 @@ export function swapping(
       take(
         (d) =>
           withItems(d, at, (items) =>
-            items.map((i) => (i.id === item.id ? { ...i, item_id: s.item_id, described: undefined } : i)),
+            // What lies there already takes its place, and is not laid there twice.
+            items.some((i) => i.item_id === s.item_id)
+              ? items.filter((i) => i.id !== item.id)
+              : items.map((i) => (i.id === item.id ? { ...i, item_id: s.item_id, described: undefined } : i)),
           ),
         text(s),
       ),
