@@ -29,9 +29,11 @@ type readying struct {
 // The ways in which things are got ready.
 var (
 	boil = readying{id: "boil", text: func(t say.Text) say.Text { return say.F("Boil until soft: {thing}", t) },
-		hands: 20, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool, waited: say.F("Let it cool to {reading}", recipe.Touched.Say())}
+		hands: 20, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool,
+		waited: say.F("Let it cool to {reading}", recipe.Touched.Say())}
 	mash = readying{id: "mash", text: func(t say.Text) say.Text { return say.F("Cook and mash: {thing}", t) },
-		hands: 30, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool, waited: say.F("Let it cool to {reading}", recipe.Touched.Say())}
+		hands: 30, by: recipe.Adult, at: recipe.Stove, waits: 40, as: recipe.Cool,
+		waited: say.F("Let it cool to {reading}", recipe.Touched.Say())}
 	squash = readying{id: "squash", text: func(t say.Text) say.Text { return say.F("Peel and mash: {thing}", t) },
 		hands: 5, by: recipe.ChildrenHelp}
 	soak = readying{id: "soak", text: func(t say.Text) say.Text { return say.F("Stir into water: {thing}", t) },

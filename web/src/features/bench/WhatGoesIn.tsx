@@ -20,6 +20,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
 import { add } from './adding'
+import { grams } from '../../ui/format'
 import { AddBox } from './AddBox'
 import type { Chosen } from './chosen'
 import type { RowActions } from './ItemRow'
@@ -69,7 +70,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
   const [chosen, setChosen] = useState<string>('')
   const [opened, setOpened] = useState(nothing)
   const [names, setNames] = useState<Record<string, string>>({})
-  const [much, setMuch] = useState<{ all: Chosen[]; words: string } | null>(null)
+  const [much, setMuch] = useState<{ all: Chosen[]; mass: number } | null>(null)
   const [apart, setApart] = useState<Apart | null>(null)
   const first = draft.places[0]?.id ?? ''
   const at = chosen === beside || draft.places.some((p) => p.id === chosen) ? chosen : first
@@ -247,16 +248,16 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
                 : undefined
             }
             onAdd={(all) => {
-              const asked = all.find((c) => c.amount?.much)?.amount?.words
+              const asked = all.find((c) => c.amount?.much)?.amount?.mass_g
               if (asked === undefined) return take(all)
-              setMuch({ all, words: asked })
-              return Promise.resolve(say('that-is-much', { amount: asked }))
+              setMuch({ all, mass: asked })
+              return Promise.resolve(say('that-is-much', { amount: grams(asked) }))
             }}
             onTyped={() => setMuch(null)}
             other={
               much
                 ? {
-                    words: say('take-so-much', { amount: much.words }),
+                    words: say('take-so-much', { amount: grams(much.mass) }),
                     onTake: () => {
                       setMuch(null)
                       void take(much.all)
