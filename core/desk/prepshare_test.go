@@ -180,3 +180,20 @@ func TestAFloorIsLaidOutOnce(t *testing.T) {
 	}
 	assert.Equal(t, map[string]int{plans[0].ID: 10, plans[1].ID: 10, plans[2].ID: 5, plans[3].ID: 10}, minutes)
 }
+
+// What comes hot from the stove is measured before it is poured, and nothing else is.
+func TestWhatIsCookedIsMeasuredBeforePlay(t *testing.T) {
+	d := house(t, "UTC", []written.Child{child(1, "2021-01", "no")}, nil)
+	p := tub("cooked-rice", 20, "2026-11-27T10:00")
+	p.Beside = []written.PlanItem{{ID: placeID[:len(placeID)-2] + "77", ItemID: "paper-strips", Each: 2, Use: "open"}}
+	prepared, err := preparing.On(d).Prep([]desk.Coming{p}, nil, morning.Day(), morning)
+	require.NoError(t, err)
+	asks := map[string]string{}
+	for _, s := range prepared.Slots {
+		if s.Asks != "" {
+			asks[s.Text] = s.Asks
+		}
+	}
+	assert.Equal(t, map[string]string{
+		"Measure in the middle before hands touch it: cooked rice": "40 °C or less"}, asks)
+}

@@ -132,6 +132,10 @@ func (r readying) steps(id string, thing say.Text, pieces int) []recipe.Step {
 		}
 		steps = append(steps, wait)
 	}
+	if r.as == recipe.Cool {
+		steps = append(steps, recipe.Step{ID: id + "-measure", Minutes: 1, By: recipe.Adult,
+			Text: say.F("Measure in the middle before hands touch it: {thing}", thing)})
+	}
 	return steps
 }
 

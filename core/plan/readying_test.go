@@ -59,8 +59,9 @@ func TestThingsAreGotReadyBeforePlay(t *testing.T) {
 		return ids, hands, waiting
 	}
 	ids, hands, waiting := ready(Setup{Places: []Place{fill("cooked-rice")}})
-	assert.Equal(t, []string{"ready-boil-cooked-rice", "ready-boil-cooked-rice-wait"}, ids)
-	assert.Equal(t, 20+10+5, hands, "cook, lay out, pour")
+	assert.Equal(t, []string{"ready-boil-cooked-rice", "ready-boil-cooked-rice-wait", "ready-boil-cooked-rice-measure"},
+		ids)
+	assert.Equal(t, 20+1+10+5, hands, "cook, measure, lay out, pour")
 	assert.Equal(t, 40, waiting)
 	ids, _, _ = ready(Setup{Places: []Place{fill("cooked-rice")}, Here: map[string]bool{"cooked-rice": true}})
 	assert.Empty(t, ids, "it stands in the fridge")

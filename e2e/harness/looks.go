@@ -38,21 +38,30 @@ func (p *Person) axe(only string) {
 		require.NoError(p.t, err)
 		p.js(string(source))
 	}
-	// Colours that are still changing have no contrast of their own.
-	evaluate[bool](p, `(async () => {
+	// Colours that are still changing have no contrast of their own, and what is being answered is dimmed: what was
+	// found while either began is looked for again.
+	text := evaluate[string](p, `(async () => {
 		// A page that is not shown draws no frames: it is looked at as it stands.
 		const wait = ms => new Promise(done => setTimeout(done, ms))
-		// What is still being answered is dimmed until it is.
-		for (let rounds = 100; rounds-- && document.querySelector('[aria-busy=true]'); ) await wait(100)
 		const still = () => Promise.race([wait(60).then(() => new Promise(requestAnimationFrame)), wait(1000)])
-		await still()
-		for (let moving, rounds = 10; rounds-- && (moving = document.getAnimations().filter(a => a.playState === 'running')).length; await still()) {
-			await Promise.race([Promise.allSettled(moving.map(a => a.finished)), wait(1000)]) // what inherits a colour begins when that is done
+		let busy = false
+		const watch = new MutationObserver(() => (busy ||= !!document.querySelector('[aria-busy=true]')))
+		watch.observe(document, { subtree: true, childList: true, attributeFilter: ['aria-busy'] })
+		let found
+		for (let tries = 5; tries--; ) {
+			for (let rounds = 100; rounds-- && document.querySelector('[aria-busy=true]'); ) await wait(100)
+			await still()
+			for (let moving, rounds = 10; rounds-- && (moving = document.getAnimations().filter(a => a.playState === 'running')).length; await still()) {
+				await Promise.race([Promise.allSettled(moving.map(a => a.finished)), wait(1000)]) // what inherits a colour begins when that is done
+			}
+			busy = !!document.querySelector('[aria-busy=true]')
+			found = (await axe.run(document, { resultTypes: ['violations']`+only+` })).violations
+			if (!found.length || !busy) break
 		}
-		return true
+		watch.disconnect()
+		return JSON.stringify(
+			found.map(v => ({ id: v.id, help: v.help, nodes: v.nodes.map(n => n.html.slice(0, 160) + ' // ' + n.any.map(a => a.message).join('; ')).slice(0, 4) })))
 	})()`)
-	text := evaluate[string](p, `axe.run(document, { resultTypes: ['violations']`+only+` }).then(r => JSON.stringify(
-		r.violations.map(v => ({ id: v.id, help: v.help, nodes: v.nodes.map(n => n.html.slice(0, 160) + ' // ' + n.any.map(a => a.message).join('; ')).slice(0, 4) }))))`)
 	var violations []any
 	require.NoError(p.t, json.Unmarshal([]byte(text), &violations))
 	if len(violations) > 0 {
