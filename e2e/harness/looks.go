@@ -55,7 +55,7 @@ func (p *Person) axe(only string) {
 				await Promise.race([Promise.allSettled(moving.map(a => a.finished)), wait(1000)]) // what inherits a colour begins when that is done
 			}
 			busy = !!document.querySelector('[aria-busy=true]')
-			found = (await axe.run(document, { resultTypes: ['violations']`+only+` })).violations
+			found = (await axe.run(document, { preload: false, resultTypes: ['violations']`+only+` })).violations
 			if (!found.length || !busy) break
 		}
 		watch.disconnect()

@@ -1,14 +1,19 @@
 package harness
 
 import (
+	"os"
 	"path/filepath"
-	"runtime"
 )
 
-// root is the checkout.
+// root is the checkout: the folder above that of a test with a go.mod.
 func root() string {
-	_, file, _, _ := runtime.Caller(0)
-	return filepath.Join(filepath.Dir(file), "../..")
+	dir, _ := os.Getwd()
+	for at := dir; at != filepath.Dir(at); at = filepath.Dir(at) {
+		if _, err := os.Stat(filepath.Join(at, "go.mod")); err == nil {
+			return at
+		}
+	}
+	return dir
 }
 
 // Binary returns the built program.
