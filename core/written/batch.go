@@ -100,8 +100,18 @@ type BatchSummary struct {
 	// State is fine, look-over where it has to be looked over today to be kept, past where it is thrown
 	// away, and ended when it was.
 	State string `json:"state"`
+	// Promised is what coming set-ups take of it; it is listed of the batches that are in use.
+	Promised []BatchPromise `json:"promised,omitempty"`
 	// Unreadable says why what is kept of it does not read; it is then past.
 	Unreadable string `json:"unreadable,omitzero"`
+}
+
+// BatchPromise is how much of a batch a coming set-up takes.
+type BatchPromise struct {
+	SetupID string  `json:"setup_id"`
+	Setup   string  `json:"setup"`
+	PlayAt  string  `json:"play_at"`
+	Grams   float64 `json:"grams"`
 }
 
 // BatchPage is all that is known of a batch.

@@ -28,7 +28,7 @@ func alsoJudged(keys ...string) []string { return append(keys, judged...) }
 var All = []Change{
 	{"room", []Rows{{"rooms", nil, "people"}}, alsoJudged("rooms")},
 	{"setup", []Rows{{"setups", nil, ""}, {"seen", []string{"update"}, ""}},
-		[]string{"setups", "today", "cupboard", "shopping", "prep", "mends"}},
+		[]string{"setups", "today", "cupboard", "shopping", "prep", "mends", "batches"}},
 	{"thing", []Rows{{"items", nil, "shelf"}}, alsoJudged("shelf", "book", "words")},
 	{"recipe", []Rows{{"recipes", nil, "shelf"}}, alsoJudged("recipe", "book", "shelf", "words")},
 	{"cupboard", []Rows{{"jars", nil, "stock"}, {"moves", nil, "stock"}},

@@ -213,6 +213,9 @@ type BatchPage = written.BatchPage
 // BatchPart Something that is in a batch.
 type BatchPart = written.BatchPart
 
+// BatchPromise How much of a batch a coming set-up takes.
+type BatchPromise = written.BatchPromise
+
 // BatchRoom Whether a batch may go out in a room today.
 type BatchRoom = written.BatchRoom
 

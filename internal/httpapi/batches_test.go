@@ -215,6 +215,11 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 		return all[slices.IndexFunc(all, func(s written.SetupSummary) bool { return s.ID == from.ID })]
 	}
 	assert.True(t, listed().Ready)
+	var list written.BatchList
+	a.do(http.MethodGet, "/api/batches", nil, http.StatusOK, &list)
+	at := slices.IndexFunc(list.Batches, func(b written.BatchSummary) bool { return b.ID == batch.ID })
+	assert.Equal(t, []written.BatchPromise{{SetupID: from.ID, Setup: "Dough again", PlayAt: from.PlayAt, Grams: 1800}},
+		list.Batches[at].Promised, "it is promised")
 	other := from.Setup
 	other.Places = slices.Clone(from.Places)
 	base := *from.Places[0].Base

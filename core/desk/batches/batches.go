@@ -25,11 +25,14 @@ const (
 	batchEnded    = "ended"
 )
 
-// InUse returns the batches that are not over, those first that have to be looked at.
-func (d Batches) InUse(today age.Date) []written.BatchSummary {
+// InUse returns the batches that are not over, those first that have to be looked at, each with what is promised of it,
+// by its id.
+func (d Batches) InUse(today age.Date, promised map[string][]written.BatchPromise) []written.BatchSummary {
 	all := make([]written.BatchSummary, 0, len(d.Batches))
 	for i := range d.Batches {
-		all = append(all, d.Summary(&d.Batches[i], today))
+		one := d.Summary(&d.Batches[i], today)
+		one.Promised = promised[one.ID]
+		all = append(all, one)
 	}
 	rank := map[string]int{batchPast: 0, batchLookOver: 1, batchFine: 2, batchEnded: 3}
 	slices.SortStableFunc(all, func(a, b written.BatchSummary) int { return rank[a.State] - rank[b.State] })

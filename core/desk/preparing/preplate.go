@@ -20,6 +20,7 @@ const maxQuicker = 2
 func (d Preparing) late(s scheduled, plans []desk.Coming, ticks []PrepTick, day string,
 	now clock.Wall) []written.PrepLate {
 	all := []written.PrepLate{}
+	promised := bench.On(d.Desk).Promised(plans, now)
 	for i := range plans {
 		p := &plans[i]
 		by := lateBy(s, p.ID)
@@ -29,7 +30,7 @@ func (d Preparing) late(s scheduled, plans []desk.Coming, ticks []PrepTick, day 
 		}
 		try := func(of written.Plan) bool { return d.inTime(of, plans, i, ticks, now) }
 		all = append(all, written.PrepLate{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID),
-			ReadyAt: opens.Plus(by, d.Zone).String(), Instead: d.quicker(p, try), Stored: d.inStore(p, try),
+			ReadyAt: opens.Plus(by, d.Zone).String(), Instead: d.quicker(p, try), Stored: d.inStore(p, promised, try),
 			Smaller: d.Pen.Text(d.smaller(p, try)), OtherDay: otherDay(p, opens, try)})
 	}
 	return all
@@ -93,9 +94,10 @@ func (d Preparing) quicker(p *desk.Coming, inTime func(written.Plan) bool) []wri
 	return found[:min(maxQuicker, len(found))]
 }
 
-// inStore returns batches of the kind of the mix that a plan makes, enough of each, that go in for its room
-// and are ready in time.
-func (d Preparing) inStore(p *desk.Coming, inTime func(written.Plan) bool) []written.PrepStored {
+// inStore returns batches of the kind of the mix that a plan makes, enough of each beside what is promised, that go in
+// for its room and are ready in time.
+func (d Preparing) inStore(p *desk.Coming, promised map[string][]written.BatchPromise,
+	inTime func(written.Plan) bool) []written.PrepStored {
 	found := []written.PrepStored{}
 	place := slices.IndexFunc(p.Places, func(p written.Place) bool {
 		return p.Base != nil && p.Base.RecipeID != "" && p.Base.BatchID == ""
@@ -117,7 +119,12 @@ func (d Preparing) inStore(p *desk.Coming, inTime func(written.Plan) bool) []wri
 		base.RecipeID, base.BatchID = b.Written.RecipeID, b.ID
 		of := with(p.Plan, place, base)
 		answer, err := bench.On(d.Desk).Reckon(of)
-		if err == nil && answer.Places[place].Mix.Batch.Enough && inTime(of) {
+		if err != nil {
+			continue
+		}
+		mix := answer.Places[place].Mix
+		free := bench.Free(mix.Stored.Left.Grams(), promised[b.ID], p.ID)
+		if free >= mix.Batch.Need.Grams() && inTime(of) {
 			found = append(found, written.PrepStored{BatchID: b.ID, Name: b.Written.Name})
 		}
 	}

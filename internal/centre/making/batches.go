@@ -12,6 +12,7 @@ import (
 
 	"emblo/core/desk"
 	"emblo/core/desk/batches"
+	"emblo/core/desk/bench"
 	"emblo/core/stock"
 	"emblo/core/strict"
 	"emblo/core/unit"
@@ -75,7 +76,11 @@ func (h Making) Batches(ctx context.Context, s *store.Session) (written.BatchLis
 	if err != nil {
 		return written.BatchList{}, err
 	}
-	return written.BatchList{Batches: batches.On(d).InUse(h.Today(s))}, nil
+	plans, err := h.Coming(ctx, s, h.Now(s))
+	if err != nil {
+		return written.BatchList{}, err
+	}
+	return written.BatchList{Batches: batches.On(d).InUse(h.Today(s), bench.On(d).Promised(plans, h.Now(s)))}, nil
 }
 
 // maxBatchWords is how many words a search for batches takes.

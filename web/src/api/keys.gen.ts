@@ -159,7 +159,8 @@ export const outdates = {
     "cupboard",
     "shopping",
     "prep",
-    "mends"
+    "mends",
+    "batches"
   ],
   "thing": [
     "shelf",

@@ -1581,7 +1581,17 @@ export interface components {
             left_g: number;
             /** @enum {string} */
             state: "fine" | "look-over" | "past" | "ended";
+            /** @description What coming set-ups take of it; listed of the batches that are in use. */
+            promised?: components["schemas"]["BatchPromise"][];
             unreadable?: string;
+        };
+        /** @description How much of a batch a coming set-up takes. */
+        BatchPromise: {
+            setup_id: string;
+            setup: string;
+            play_at: string;
+            /** Format: double */
+            grams: number;
         };
         /** @description All that is known of a batch. */
         BatchPage: {

@@ -125,6 +125,11 @@ function Lines({ batches }: { batches: BatchLine[] }) {
           </div>
           <div className="code-of">
             <b className="figure">{grams(b.left_g)}</b>
+            {b.promised?.map((p) => (
+              <span key={p.setup_id} className="soft">
+                {say('grams-for-setup', { grams: grams(p.grams), setup: p.setup })}
+              </span>
+            ))}
             <span className="soft">{say('label-code', { code: b.code })}</span>
           </div>
         </li>

@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { useId } from 'react'
 import { Form } from 'react-bootstrap'
+import { useParams } from 'react-router'
 import type { Base, PlaceAnswer, Schemas } from '../../api/client'
+import { freeOf } from '../../entities/batch/model'
 import { batchesQuery } from '../../entities/batch/queries'
 import { grams } from '../../ui/format'
 import { potSizes } from '../../ui/pots'
@@ -40,6 +42,7 @@ function Met({ base, what, closes, readOnly, onChange }: Omit<Controls, 'open'> 
 
 /** How much of a mix there is, in how many colours, fresh or from a batch. */
 export function MixControls({ base, readOnly, open, onChange }: Controls) {
+  const { id } = useParams()
   const batches =
     useQuery(batchesQuery).data?.batches.filter(
       (b) => b.id === base.batch_id || (b.recipe_id === base.recipe_id && b.state === 'fine'),
@@ -54,11 +57,20 @@ export function MixControls({ base, readOnly, open, onChange }: Controls) {
           onChange={(e) => onChange({ ...base, batch_id: e.target.value || undefined })}
         >
           <option value="">{say('made-fresh')}</option>
-          {batches.map((b) => (
-            <option key={b.id} value={b.id}>
-              {say('from-name-grams-label-code', { name: b.name, grams: grams(b.left_g), code: b.code })}
-            </option>
-          ))}
+          {batches.map((b) => {
+            const others = b.promised?.filter((p) => p.setup_id !== id) ?? []
+            const free = freeOf(b, id)
+            return (
+              <option key={b.id} value={b.id} disabled={free === 0 && b.id !== base.batch_id}>
+                {say(others.length > 0 ? 'from-name-free-the-rest' : 'from-name-grams-label-code', {
+                  name: b.name,
+                  grams: grams(free),
+                  code: b.code,
+                  others: others.map((p) => p.setup).join(', '),
+                })}
+              </option>
+            )
+          })}
           {base.batch_id && !batches.some((b) => b.id === base.batch_id) && (
             <option value={base.batch_id}>{say('from-a-batch-that-is')}</option>
           )}
