@@ -15,7 +15,9 @@ import (
 	"emblo/core/desk"
 	"emblo/core/naming"
 	"emblo/core/safety"
+	"emblo/core/stock"
 	"emblo/core/strict"
+	"emblo/core/unit"
 	"emblo/core/written"
 )
 
@@ -104,6 +106,12 @@ func TestHowMuchAContainerHolds(t *testing.T) {
 		require.NoError(t, err)
 		return answer.Lines[0].Things[0].Amount
 	}
+	d.Packs = map[string]stock.Pack{"white-rice": {Size: unit.Of(1000, unit.ByMass)}}
+	for text, asked := range map[string]bool{"6 kg of sand": true, "5 kg of sand": false, "3.1 kg of white rice": true,
+		"3 kg of white rice": false, "4 bags of white rice": false, "6 bags of white rice": true} {
+		assert.Equal(t, asked, read(text).Much, text)
+	}
+	d.Packs = nil
 	want := read("630 ml water").DepthMM
 	require.NotNil(t, want)
 	glasses := read("3 glasses of water").DepthMM

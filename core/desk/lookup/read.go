@@ -205,7 +205,7 @@ func (d LookUp) amount(a phrase.Amount, it material.Item, one bool, into pouring
 	}
 	if m, byMass := each.Mass(); byMass {
 		grams := m.Times(n).Grams()
-		out.MassG, out.Much = &grams, grams > much.Grams()
+		out.MassG, out.Much = &grams, grams > d.much(it, a.In).Grams()
 	}
 	switch {
 	case a.Some:
@@ -227,8 +227,21 @@ func (d LookUp) amount(a phrase.Amount, it material.Item, one bool, into pouring
 	return out
 }
 
-// much is a mass of one thing beyond which nobody takes it for a set-up without meaning to (common practice).
-var much = unit.Grams(5000)
+// much is a mass of one thing beyond which nobody takes it for a set-up without meaning to, and muchPacks so many packs
+// of it (common practice).
+var much, muchPacks = unit.Grams(5000), 3.0
+
+// much returns how much of a thing is asked about when more is said: who counts packs means so many.
+func (d LookUp) much(it material.Item, in string) unit.Mass {
+	p, known := d.Packs[it.ID]
+	if !known || packed[in] || stock.Reckoned(&it) == unit.ByCount {
+		return much
+	}
+	if packs, ok := p.Size.As(unit.ByMass).Times(muchPacks).Mass(); ok && packs.Grams() < much.Grams() {
+		return packs
+	}
+	return much
+}
 
 // packed are the containers that the cupboard's packs are.
 var packed = map[string]bool{"bag": true, "box": true, "packet": true, "tin": true, "bottle": true, "jar": true,
