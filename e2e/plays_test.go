@@ -105,7 +105,8 @@ func TestAWheatAllergyToThreeMendedPlans(t *testing.T) {
 // Two turns of eight with an adult more: what is laid out and made is for eight; then a few alone, with no other child
 // in reach.
 func TestTwoTurnsOfEightWithOneAdultMore(t *testing.T) {
-	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
 	p.Demo()
 	p.Click("link", "Bakery counter")
 	p.See("1.82 kg for 15 children")
@@ -136,6 +137,14 @@ func TestTwoTurnsOfEightWithOneAdultMore(t *testing.T) {
 	p.Accessible()
 	p.Click("link", "Print the sheet")
 	p.See("alone: no other child in reach")
+	p.Click("link", "Back to the set-up")
+	p.Click("button", "2 + 2 Who plays?")
+	p.Click("button", "HU")
+	p.Click("checkbox", "At home: a kit to take along")
+	p.See("At home: not checked for brothers, sisters, visitors and pets there", "1 child plays")
+	app.Stored(t, "setups", "home:true")
+	p.Click("link", "Print the sheet")
+	p.See("At home, checked for KD alone")
 }
 
 func TestTwoSetUpsForTheSameChildrenAtTheSameTime(t *testing.T) {

@@ -31,7 +31,7 @@ func TestAFewWhoPlay(t *testing.T) {
 	assert.True(t, all == "keep-out" && players == nil)
 	some, players := verdict(&written.Play{Only: []string{big.ID}})
 	assert.Equal(t, "keep-out", some, "the baby is still in reach")
-	assert.Equal(t, &written.Players{Children: 1, AtOnce: 1, Turns: 1, Says: "1 of 2 children play"}, players)
+	assert.Equal(t, &written.Players{Children: 1, AtOnce: 1, Turns: 1, Says: "1 of 2 children plays"}, players)
 	alone, players := verdict(&written.Play{Only: []string{big.ID}, Apart: true})
 	assert.Equal(t, "with-a-hand", alone)
 	assert.True(t, players.Apart)
@@ -40,7 +40,8 @@ func TestAFewWhoPlay(t *testing.T) {
 	assert.Equal(t, 5, a.Group.Adults)
 	for pointer, play := range map[string]written.Play{"/play/children": {Children: 3}, "/play/at_once": {AtOnce: 3},
 		"/play/turn_minutes": {AtOnce: 1, TurnMinutes: 999}, "/play/only/0": {Only: []string{roomID}},
-		"/play/only/1": {Only: []string{big.ID, big.ID}}, "/play/apart": {Apart: true}, "/play/adults": {Adults: 21}} {
+		"/play/only/1": {Only: []string{big.ID, big.ID}}, "/play/apart": {Apart: true},
+		"/play/home": {Only: []string{big.ID}, Home: true}, "/play/adults": {Adults: 21}} {
 		_, err := of(&play)
 		var fault *strict.Fault
 		require.ErrorAs(t, err, &fault, pointer)
@@ -77,6 +78,8 @@ func TestSetUpsThatClash(t *testing.T) {
 	assert.Empty(t, of(at(setupID, ten, first, ""), at(placeID, ten, other, "")), "each has children of its own")
 	assert.Equal(t, []string{"children"}, of(at(setupID, ten, first, ""), at(placeID, ten, first, "")))
 	assert.Empty(t, of(at(setupID, ten, &written.Play{Children: 1}, ""), at(placeID, ten, &written.Play{Children: 1}, "")))
+	home := &written.Play{Only: []string{one.ID}, Apart: true, Home: true}
+	assert.Empty(t, of(mine, at(placeID, ten, home, "AM")), "at home nobody of the room is missed")
 	in := func(id, vessel string, play *written.Play) desk.Coming {
 		p := at(id, ten, play, "")
 		p.Places[0].Base.VesselID = vessel

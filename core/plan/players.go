@@ -77,6 +77,12 @@ func (p Players) Say(children int) say.Text {
 			all.Turns(), p.TurnMinutes)
 	case all.AtOnce < all.InAll:
 		return say.F("{children} children play, {few} at once in {turns} turns", all.InAll, all.AtOnce, all.Turns())
+	case all.InAll == 1 && children == 1: // alone
+		return "1 child plays"
+	case all.InAll == 1:
+		return say.F("1 of {children} children plays", children)
+	case all.InAll == children: // by themselves
+		return say.F("{children} children play", children)
 	}
 	return say.F("{few} of {children} children play", all.InAll, children)
 }

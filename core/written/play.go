@@ -17,6 +17,8 @@ type Play struct {
 	// Only are the ids of the children who play; Apart says that no other child is in reach.
 	Only  []string `json:"only,omitzero" max:"60" each:"36"`
 	Apart bool     `json:"apart,omitzero"`
+	// Home says that the one child plays with it at home: nobody has checked it for whoever else is there.
+	Home bool `json:"home,omitzero"`
 }
 
 // Players is who plays of the children of the room.
@@ -26,6 +28,7 @@ type Players struct {
 	Turns    int    `json:"turns"`
 	Says     string `json:"says"`
 	Apart    bool   `json:"apart,omitzero"` // no other child is in reach, so that these alone are judged
+	Home     bool   `json:"home,omitzero"`  // at home, where others may be whom it is not checked for
 }
 
 // MostAdults is the most adults that are said to be with those who play.
@@ -33,6 +36,9 @@ const MostAdults = 20
 
 // AreApart reports whether those who play are named, with no other child in reach.
 func (w *Play) AreApart() bool { return w != nil && w.Apart }
+
+// IsHome reports whether one child plays with it at home.
+func (w *Play) IsHome() bool { return w != nil && w.Home }
 
 // Read reads who plays of the children of a room on the day, by their ids.
 func (w *Play) Read(children []string) (plan.Players, *strict.Fault) {
@@ -54,6 +60,8 @@ func (w *Play) Read(children []string) (plan.Players, *strict.Fault) {
 		return p, strict.Bad("/children", "Say how many play, or who: not both.")
 	case w.Apart && len(w.Only) == 0:
 		return p, strict.Bad("/apart", "Name the children who play with no other child in reach.")
+	case w.Home && (!w.Apart || len(w.Only) != 1):
+		return p, strict.Bad("/home", "Name the one child who plays with it at home, with no other child in reach.")
 	case w.Adults < 0 || w.Adults > MostAdults:
 		return p, strict.Bad("/adults", "1 to %d adults can be there.", MostAdults)
 	case len(w.Only) > 0:

@@ -138,7 +138,7 @@ func (d Bench) write(p written.Plan, r Reckoned) written.Answer {
 	}
 	if players, n := r.Setup.PlayersOf(r.Group), len(r.Group.Room().Children); !players.All(n) || p.Play.AreApart() {
 		out.Players = &written.Players{Children: players.InAll, AtOnce: players.AtOnce, Turns: players.Turns(),
-			Says: d.Pen.Text(players.Say(n)), Apart: p.Play.AreApart()}
+			Says: d.Pen.Text(players.Say(n)), Apart: p.Play.AreApart(), Home: p.Play.IsHome()}
 	}
 	uses := d.Takes(p, &r)
 	out.Cost = d.cost(uses, &r)

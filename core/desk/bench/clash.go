@@ -24,6 +24,9 @@ type played struct {
 	vessels  []string // of which there is one
 }
 
+// home reports whether it is played with at home, when no child of the room is missed and no adult of it watches.
+func (p *played) home() bool { return p.of.Play.IsHome() }
+
 func (d Bench) playedOf(of desk.Coming) (played, bool) {
 	r, err := d.Reckon(of.Plan)
 	if err != nil {
@@ -40,6 +43,9 @@ func (d Bench) playedOf(of desk.Coming) (played, bool) {
 		out.children = len(d.ChildrenOn(room, r.Opening.At.Day())) // also where only some of them are judged
 	}
 	for _, o := range of.Doers {
+		if out.home() {
+			break
+		}
 		out.adults = append(out.adults, strings.ToLower(strings.TrimSpace(o.By)))
 	}
 	for _, place := range of.Places {
@@ -87,7 +93,7 @@ func (d Bench) Clashes(plans []desk.Coming, now clock.Wall) map[string][]written
 
 // clashOf returns what two set-ups that are played at the same time both need.
 func clashOf(a, b *played) (what []string) {
-	if strings.EqualFold(a.of.RoomID, b.of.RoomID) && sameChildren(a, b) {
+	if strings.EqualFold(a.of.RoomID, b.of.RoomID) && !a.home() && !b.home() && sameChildren(a, b) {
 		what = append(what, written.SameChildren)
 	}
 	if slices.ContainsFunc(a.adults, func(by string) bool { return slices.Contains(b.adults, by) }) {

@@ -3025,6 +3025,8 @@ export interface components {
             only?: string[];
             /** @description No other child is in reach. */
             apart?: boolean;
+            /** @description The one child named plays with it at home: it is checked for nobody else who is there. */
+            home?: boolean;
         };
         /** @description Who plays of the children of the room. */
         Players: {
@@ -3034,6 +3036,8 @@ export interface components {
             says: string;
             /** @description No other child is in reach, so that these alone are judged. */
             apart?: boolean;
+            /** @description At home, where others may be whom it is not checked for. */
+            home?: boolean;
         };
         Shortage: {
             name: string;

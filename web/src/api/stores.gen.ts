@@ -215,6 +215,7 @@ export const optional: Record<string, Record<string, readonly string[]>> = {
       "apart",
       "at_once",
       "children",
+      "home",
       "only",
       "turn_minutes"
     ]

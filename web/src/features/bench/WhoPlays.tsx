@@ -38,7 +38,11 @@ export function WhoPlays({ room, answer, play, onChange }: Props) {
       <span className={group.adults < group.adults_needed ? 'short' : 'soft'}>
         {players?.says ?? say('children-staffing', { staffing: staffing(group) })}
       </span>
-      {players?.apart && <span className="soft">{say('no-other-child-in-reach')}</span>}
+      {players?.apart && (
+        <span className={players.home ? 'short' : 'soft'}>
+          {say(players.home ? 'at-home-check-who-else' : 'no-other-child-in-reach')}
+        </span>
+      )}
       {asks(room).map((a) => (
         <span key={a} className="soft">
           {a}
@@ -72,6 +76,7 @@ function Numbers({ room, answer: { group, players }, play = {}, onChange, onDone
       only: next,
       children: undefined,
       apart: play.apart && next.length > 0,
+      home: play.home && next.length === 1,
       at_once: play.at_once && next.length > 0 && play.at_once > next.length ? undefined : play.at_once,
     })
   }
@@ -137,7 +142,16 @@ function Numbers({ room, answer: { group, players }, play = {}, onChange, onDone
           id="apart"
           label={say('no-other-child-so-only')}
           checked={play.apart === true}
-          onChange={(e) => change({ apart: e.target.checked })}
+          onChange={(e) => change({ apart: e.target.checked, home: play.home && e.target.checked })}
+        />
+      )}
+      {only.length === 1 && (
+        <Form.Check
+          type="checkbox"
+          id="home"
+          label={say('at-home-a-kit-to')}
+          checked={play.home === true}
+          onChange={(e) => change({ apart: e.target.checked || play.apart, home: e.target.checked })}
         />
       )}
       <Button variant="quiet" onClick={() => onChange(undefined)}>

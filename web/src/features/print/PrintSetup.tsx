@@ -184,7 +184,8 @@ function Paper({ setup, room, answer: a, prep, among }: PaperProps) {
           {a.players && (
             <p>
               <b>{a.players.says}</b>
-              {a.players.apart && ` · ${say('no-other-child-in-reach', { names: namesOf(setup, room) })}`}
+              {a.players.apart &&
+                ` · ${say(a.players.home ? 'at-home-checked-for-alone' : 'no-other-child-in-reach', { names: namesOf(setup, room) })}`}
             </p>
           )}
         </div>
