@@ -19,7 +19,7 @@ type Rows struct {
 }
 
 // judged is what is judged or reckoned for a room.
-var judged = []string{"answer", "swaps", "check", "aid", "board", "item", "recipes", "making", "draft", "setups",
+var judged = []string{"answer", "swaps", "compare", "check", "aid", "board", "item", "recipes", "making", "draft", "setups",
 	"starts", "makes", "mends", "today", "cupboard", "shopping", "prep", "batches", "batch"}
 
 func alsoJudged(keys ...string) []string { return append(keys, judged...) }
@@ -32,7 +32,7 @@ var All = []Change{
 	{"thing", []Rows{{"items", nil, "shelf"}}, alsoJudged("shelf", "book", "words")},
 	{"recipe", []Rows{{"recipes", nil, "shelf"}}, alsoJudged("recipe", "book", "shelf", "words")},
 	{"cupboard", []Rows{{"jars", nil, "stock"}, {"moves", nil, "stock"}},
-		[]string{"making", "recipes", "board", "item", "answer", "swaps", "starts", "mends", "cupboard", "shopping", "makes",
+		[]string{"making", "recipes", "board", "item", "answer", "swaps", "compare", "starts", "mends", "cupboard", "shopping", "makes",
 			"moves", "today", "prep", "setups", "words"}},
 	{"batch", []Rows{{"batches", nil, "stock"}, {"batch_events", nil, "stock"}},
 		[]string{"batches", "batch", "cupboard", "today", "answer", "setups", "prep", "shopping"}},

@@ -301,6 +301,12 @@ type ClockDoubt = written.ClockDoubt
 // ColourDrops defines model for ColourDrops.
 type ColourDrops = written.ColourDrops
 
+// CompareInput One place of a plan, by itself, and what of it is compared.
+type CompareInput = written.CompareInput
+
+// Compared A place with one of the containers, bases or things that are compared.
+type Compared = written.Compared
+
 // Cost What a set-up takes from the cupboard at its prices.
 type Cost = written.Cost
 
@@ -1156,6 +1162,9 @@ type CheckThingJSONRequestBody = CheckInput
 
 // CheckListJSONRequestBody defines body for CheckList for application/json ContentType.
 type CheckListJSONRequestBody = ListInput
+
+// ComparePlacesJSONRequestBody defines body for ComparePlaces for application/json ContentType.
+type ComparePlacesJSONRequestBody = CompareInput
 
 // ImportCupboardJSONRequestBody defines body for ImportCupboard for application/json ContentType.
 type ImportCupboardJSONRequestBody = ImportInput

@@ -76,6 +76,8 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"listStarts": {"?play_at=" + wallIn(2, "09:45") + "&room_id=" + room.ID, nil},
 		"findSwaps": {"", written.SwapsInput{RoomID: stored.RoomID, PlayAt: stored.PlayAt,
 			Base: stored.Places[0].Base}},
+		"comparePlaces": {"", written.CompareInput{RoomID: stored.RoomID, PlayAt: stored.PlayAt,
+			Place: stored.Places[0], By: written.ByBase}},
 		"listMends": {"?room_id=" + room.ID, nil}, "changeSetups": {"", written.SetupChanges{Changes: []written.SetupChange{
 			{SetupID: setup.ID, Save: written.SetupInput{Version: stored.Version, Setup: stored.Setup}}}}},
 		"searchShelf": {"", nil}, "getBoard": {"?room_id=" + room.ID, nil}, "getItem": {thing, nil}, "putItem": {thing,

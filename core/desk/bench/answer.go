@@ -176,15 +176,7 @@ func (d Bench) SwapsUpTo(in written.SwapsInput, most int) ([]written.Swap, error
 	}
 	r, err := d.Reckon(written.Plan{RoomID: in.RoomID, PlayAt: in.PlayAt, Places: []written.Place{place}})
 	if err != nil {
-		var fault *strict.Fault
-		if errors.As(err, &fault) {
-			for where, pointer := range map[string]string{"/places/0/items/0": "/item", "/places/0/base": "/base"} {
-				if below, ok := strings.CutPrefix(fault.Pointer, where); ok {
-					return nil, &strict.Fault{Code: fault.Code, Pointer: pointer + below, Sentence: fault.Sentence}
-				}
-			}
-		}
-		return nil, err
+		return nil, below(err, map[string]string{"/places/0/items/0": "/item", "/places/0/base": "/base"})
 	}
 	swaps := safety.NewSwaps(r.Group, d.Shelf.Shelf, d.Subject, d.Here)
 	find := swaps.For
@@ -204,6 +196,19 @@ func (d Bench) SwapsUpTo(in written.SwapsInput, most int) ([]written.Swap, error
 			most)), nil
 	}
 	return []written.Swap{}, nil
+}
+
+// below returns a fault of a plan at the field of the question that the plan was made of, by where in the plan it is.
+func below(err error, fields map[string]string) error {
+	var fault *strict.Fault
+	if errors.As(err, &fault) {
+		for where, field := range fields {
+			if rest, ok := strings.CutPrefix(fault.Pointer, where); ok {
+				return &strict.Fault{Code: fault.Code, Pointer: field + rest, Sentence: fault.Sentence}
+			}
+		}
+	}
+	return err
 }
 
 // onlyPlace is the id of the place that one thing is asked about in.

@@ -22,7 +22,8 @@ func Handlers(e *edge.Edge) edge.Handlers {
 		"putSetup":    edge.Over[written.SetupInput](e.Doc(store.Setups), "", edge.Put(a.put)),
 		"deleteSetup": e.Delete(store.Setups), "restoreSetup": e.Restore(store.Setups),
 		"answerPlan": edge.Body(a.answer), "listStarts": a.starts, "reckonSum": edge.Body(a.sum),
-		"findSwaps": edge.Body(a.swaps), "listMends": a.mends, "changeSetups": edge.Body(a.change)}
+		"findSwaps": edge.Body(a.swaps), "comparePlaces": edge.Body(a.compare),
+		"listMends": a.mends, "changeSetups": edge.Body(a.change)}
 }
 
 func (a area) list(r *edge.Request) (any, error) {
@@ -67,6 +68,14 @@ func (a area) swaps(r *edge.Request, in written.SwapsInput) (any, error) {
 		return nil, err
 	}
 	return edge.Answer(bench.On(d).Swaps(in))
+}
+
+func (a area) compare(r *edge.Request, in written.CompareInput) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(bench.On(d).Compare(in))
 }
 
 func (a area) mends(r *edge.Request) (any, error) {

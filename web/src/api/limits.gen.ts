@@ -65,6 +65,11 @@ export const limits = {
   "ClassInput": {
     "lines": 8000
   },
+  "CompareInput": {
+    "item_id": 36,
+    "play_at": 16,
+    "room_id": 36
+  },
   "DayInput": {
     "visitors": 20
   },

@@ -1186,6 +1186,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One place of a plan as it is planned, then with other containers, bases or things in it that pass the same check. */
+        post: operations["comparePlaces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mends": {
         parameters: {
             query?: never;
@@ -3301,6 +3318,49 @@ export interface components {
             of?: string[];
             /** @description Poison advice is to be called. */
             calls?: boolean;
+        };
+        /** @description One place of a plan, by itself, and what of it is compared. */
+        CompareInput: {
+            room_id: string;
+            play_at: string;
+            play?: components["schemas"]["Play"];
+            place: components["schemas"]["Place"];
+            /** @enum {string} */
+            by: "vessel" | "base" | "thing";
+            /** @description The id that the thing has in the place; only where things are compared. */
+            item_id?: string;
+        };
+        /** @description A place with one of the containers, bases or things that are compared. */
+        Compared: {
+            vessel_id?: string;
+            item_id?: string;
+            recipe_id?: string;
+            name: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            ready: boolean;
+            /** @description The first that a rule says. */
+            reason?: string;
+            /** @description How many children reach it at the same time. */
+            at_once?: number;
+            vessels?: number;
+            /**
+             * Format: double
+             * @description Of the base in all; absent where nobody has weighed it.
+             */
+            mass_g?: number;
+            /** @description Of a thing. */
+            pieces?: number;
+            cost?: components["schemas"]["Cost"];
+            minutes_hands: number;
+            minutes_waiting: number;
+            /** @description Of clearing up after play. */
+            minutes_clear: number;
+            noise?: string;
+            /** @description Whether it is used again, and how long it keeps. */
+            keeps?: string;
+            /** @description Where the rest goes. */
+            ends?: string;
         };
         /** @description The base or one item of a plan. */
         SwapsInput: {
@@ -6293,6 +6353,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Swap"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    comparePlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareInput"];
+            };
+        };
+        responses: {
+            /** @description The places, the planned one first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"][];
                 };
             };
             default: components["responses"]["Problem"];

@@ -61,6 +61,15 @@ export const swapsQuery = (input: Schemas['SwapsInput']) =>
     retry: false,
   })
 
+export const comparedQuery = (input: Schemas['CompareInput']) =>
+  queryOptions({
+    ...unkept,
+    queryKey: key('compare', input),
+    queryFn: ({ signal }) => ask(api.POST('/api/compare', { body: input, signal })),
+    retry: false,
+    placeholderData: keepPreviousData,
+  })
+
 /** What would mend the coming set-ups of a room, or of all rooms. */
 export const mendsQuery = (room_id?: string) =>
   queryOptions({

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from 'react-bootstrap'
-import type { Base, Line, PlaceAnswer } from '../../api/client'
+import type { Base, Line, PlaceAnswer, Plan } from '../../api/client'
 import { bookQuery } from '../../entities/recipe/queries'
 import { grams } from '../../ui/format'
 import { insteadOfCount, Mark } from '../../ui/Mark'
@@ -9,6 +9,7 @@ import { Stepper } from '../../ui/Stepper'
 import { deepestOf } from './adding'
 import { HowMuchInBase } from './HowMuchIn'
 import { Changes } from '../../entities/thing/Changes'
+import { CompareHere } from './CompareHere'
 import { NotHere } from './NotHere'
 import { typedIn } from '../../words/typed'
 import { say } from './catalogue'
@@ -20,6 +21,9 @@ interface Props {
   answer?: PlaceAnswer
   room: string
   playAt: string
+  play: Plan['play']
+  /** Its id. */
+  place: string
   readOnly: boolean
   /** Which place it is, where there are several: " of the tray". */
   of: string
@@ -38,7 +42,21 @@ function toggled(done: string[] = [], state = ''): string[] | undefined {
 }
 
 /** What fills a place: a mix by portion, or one filler above the other. */
-export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open, onOpen, onChange, onSwap }: Props) {
+export function BaseRows({
+  base,
+  lines,
+  answer,
+  room,
+  playAt,
+  play,
+  place,
+  readOnly,
+  of,
+  open,
+  onOpen,
+  onChange,
+  onSwap,
+}: Props) {
   const book = useQuery(bookQuery)
   const [missing, setMissing] = useState(false)
   const vessel = book.data?.vessels.find((v) => v.id === base.vessel_id)
@@ -60,6 +78,10 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
         : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, depth_mm, unsized: undefined } : l)) },
       `depth-${n}`,
     )
+  const fits = (mm: number | undefined, id?: string) => {
+    const other = book.data?.vessels.find((v) => v.id === id)
+    return mm === undefined || !other ? mm : Math.min(mm, deepestOf(other, base))
+  }
   const setWhat = (n: number, item_id: string, done?: string[]) =>
     onChange(
       n === 0
@@ -196,6 +218,28 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
             </>
           )}
         </div>
+        {open && !readOnly && !several && lines[0] && (
+          <CompareHere
+            name={lines[0].name}
+            input={{ room_id: room, play_at: playAt, play, place: { id: place, base, items: [] } }}
+            by={base.kind === 'mix' ? ['base'] : ['vessel', 'base']}
+            onTake={(by, c) =>
+              onSwap(
+                by === 'vessel'
+                  ? { ...base, vessel_id: c.vessel_id, vessels: undefined, depth_mm: fits(base.depth_mm, c.vessel_id) }
+                  : {
+                      ...base,
+                      recipe_id: c.recipe_id,
+                      item_id: c.item_id,
+                      batch_id: undefined,
+                      done: undefined,
+                      frozen: undefined,
+                    },
+                say('in-place-of', { name: c.name, name2: (by === 'vessel' ? vessel : lines[0])?.name ?? '' }),
+              )
+            }
+          />
+        )}
         {open && missing && !several && lines[0] && (
           <NotHere
             name={lines[0].name}

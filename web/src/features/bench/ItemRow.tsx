@@ -1,6 +1,6 @@
 import { memo } from 'react'
 import { Button, Form } from 'react-bootstrap'
-import type { Described, Line, PlanItem } from '../../api/client'
+import type { Base, Described, Line, Plan, PlanItem } from '../../api/client'
 import { insteadOfCount, Mark } from '../../ui/Mark'
 import { Stepper } from '../../ui/Stepper'
 import { useWords, wordOfUse } from '../../entities/thing/words'
@@ -10,6 +10,7 @@ import { WhichKind, type Kind } from '../../entities/thing/WhichKind'
 import { mostOfOne } from '../../entities/setup/model'
 import { readNumber } from '../../ui/numbers'
 import { amountSaid, HowMuchIn } from './HowMuchIn'
+import { CompareHere } from './CompareHere'
 import { NotHere } from './NotHere'
 import { SetOf } from './SetOf'
 import { say } from './catalogue'
@@ -30,6 +31,8 @@ export interface RowActions {
 interface Props {
   room: string
   playAt: string
+  play: Plan['play']
+  base?: Base
   item: PlanItem
   line?: Line
   cups?: Line
@@ -67,6 +70,8 @@ const named = (item: PlanItem) => !item.described || Object.keys(item.described)
 export const ItemRow = memo(function ItemRow({
   room,
   playAt,
+  play,
+  base,
   item,
   line,
   cups,
@@ -202,6 +207,20 @@ export const ItemRow = memo(function ItemRow({
             </>
           )}
         </div>
+      )}
+      {open && !readOnly && item.item_id && (
+        <CompareHere
+          name={name}
+          input={{
+            room_id: room,
+            play_at: playAt,
+            play,
+            place: { id: item.id, base, items: [item] },
+            item_id: item.id,
+          }}
+          by={['thing']}
+          onTake={(_, c) => c.item_id && act.take(item.id, c.item_id, c.name, name)}
+        />
       )}
       {open && missing && item.item_id && (
         <NotHere

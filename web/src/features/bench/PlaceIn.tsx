@@ -1,6 +1,6 @@
 import { memo, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
-import type { Base, Line, Place, PlaceAnswer, PlanItem } from '../../api/client'
+import type { Base, Line, Place, PlaceAnswer, Plan, PlanItem } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { Stepper } from '../../ui/Stepper'
 import { BaseRows } from './BaseRows'
@@ -18,8 +18,11 @@ export interface Opened {
 interface Rows {
   room: string
   playAt: string
+  play: Plan['play']
   items: PlanItem[]
   at: string
+  /** What they lie in. */
+  base?: Base
   through?: Place['through']
   lineOf: (item: PlanItem) => Line | undefined
   cupsOf: (item: PlanItem) => Line | undefined
@@ -30,7 +33,22 @@ interface Rows {
   act: RowActions
 }
 
-export function Rows({ room, playAt, items, at, through, lineOf, cupsOf, names, opened, places, readOnly, act }: Rows) {
+export function Rows({
+  room,
+  playAt,
+  play,
+  items,
+  at,
+  base,
+  through,
+  lineOf,
+  cupsOf,
+  names,
+  opened,
+  places,
+  readOnly,
+  act,
+}: Rows) {
   return (
     <ul className="in-list">
       {items.map((item) => (
@@ -38,6 +56,8 @@ export function Rows({ room, playAt, items, at, through, lineOf, cupsOf, names, 
           key={item.id}
           room={room}
           playAt={playAt}
+          play={play}
+          base={base}
           item={item}
           line={lineOf(item)}
           cups={cupsOf(item)}
@@ -174,6 +194,8 @@ export const PlaceIn = memo(function PlaceIn({
           answer={answer}
           room={rows.room}
           playAt={rows.playAt}
+          play={rows.play}
+          place={place.id}
           readOnly={rows.readOnly}
           of={manyPlaces ? ` ${say('of-called', { called })}` : ''}
           open={rows.opened.row === place.id}
@@ -184,7 +206,7 @@ export const PlaceIn = memo(function PlaceIn({
       ) : (
         <p className="soft">{say('nothing-fills-this-place-yet')}</p>
       )}
-      <Rows {...rows} items={place.items} at={place.id} through={through} />
+      <Rows {...rows} items={place.items} at={place.id} base={place.base} through={through} />
     </section>
   )
 })

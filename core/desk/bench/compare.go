@@ -1,0 +1,161 @@
+package bench
+
+import (
+	"slices"
+
+	"emblo/core/batch"
+	"emblo/core/material"
+	"emblo/core/room"
+	"emblo/core/say"
+	"emblo/core/strict"
+	"emblo/core/unit"
+	"emblo/core/vessel"
+	"emblo/core/written"
+)
+
+// maxCompared is how many are compared with what is planned: more than four beside each other are not read at a glance.
+const maxCompared = 3
+
+// Compare returns a place by itself as it is planned, then with other vessels, bases or things in it that pass the same
+// check, each judged and reckoned for those who play. What cannot be reckoned in its place is left out.
+func (d Bench) Compare(in written.CompareInput) ([]written.Compared, error) {
+	planned := written.Plan{RoomID: in.RoomID, PlayAt: in.PlayAt, Play: in.Play, Places: []written.Place{in.Place}}
+	item := slices.IndexFunc(in.Place.Items, func(i written.PlanItem) bool { return i.ID == in.ItemID })
+	switch {
+	case in.By != written.ByVessel && in.By != written.ByBase && in.By != written.ByThing:
+		return nil, strict.Bad("/by", "Compare by vessel, base or thing.")
+	case in.By == written.ByThing && item < 0:
+		return nil, strict.Bad("/item_id", "What is compared does not lie there any more.")
+	case in.By == written.ByThing:
+		planned.Places[0].Items = in.Place.Items[item : item+1]
+	case in.Place.Base == nil, in.By == written.ByVessel && in.Place.Base.VesselID == "":
+		return nil, strict.Bad("/place/base", "There is nothing in that place to compare yet.")
+	}
+	others, err := d.instead(in, planned.Places[0])
+	if err != nil {
+		return nil, err
+	}
+	r, err := d.Reckon(planned)
+	if err != nil {
+		return nil, below(err, map[string]string{"/places/0": "/place"})
+	}
+	out := []written.Compared{d.compared(in.By, planned, r)}
+	for _, place := range others {
+		of := planned
+		of.Places = []written.Place{place}
+		if r, err := d.Reckon(of); err == nil {
+			out = append(out, d.compared(in.By, of, r))
+		}
+	}
+	return out, nil
+}
+
+// instead returns a place with what it is compared with.
+func (d Bench) instead(in written.CompareInput, place written.Place) (all []written.Place, err error) {
+	with := func(change func(*written.Base)) {
+		other, base := place, *place.Base
+		change(&base)
+		other.Base = &base
+		all = append(all, other)
+	}
+	if in.By == written.ByVessel {
+		v, known := d.Settings.Vessel(place.Base.VesselID)
+		if !known {
+			return nil, strict.Bad("/place/base/vessel_id", "The centre has that container no more: choose another.")
+		}
+		for _, o := range v.Others(append(slices.Clone(d.Settings.Vessels), vessel.Standard()...), maxCompared) {
+			with(func(b *written.Base) {
+				b.VesselID, b.Vessels = o.ID, nil
+				if deepest := o.Deepest(vessel.Open).Millimetres(); b.DepthMM != nil && *b.DepthMM > deepest {
+					b.DepthMM = &deepest
+				}
+			})
+		}
+		return all, nil
+	}
+	asked := written.SwapsInput{RoomID: in.RoomID, PlayAt: in.PlayAt, Base: place.Base}
+	if in.By == written.ByThing {
+		asked.Item = &place.Items[0]
+	}
+	swaps, err := d.SwapsUpTo(asked, maxCompared)
+	for _, s := range swaps {
+		if in.By == written.ByThing {
+			other, thing := place, place.Items[0]
+			thing.ItemID, thing.Described = s.ItemID, nil
+			other.Items = []written.PlanItem{thing}
+			all = append(all, other)
+			continue
+		}
+		with(func(b *written.Base) {
+			b.RecipeID, b.BatchID, b.Done, b.Frozen = s.RecipeID, "", nil, false
+			b.ItemID = s.ItemID
+		})
+	}
+	return all, err
+}
+
+// compared writes what a plan of one place comes to, by what is compared of it.
+func (d Bench) compared(by string, p written.Plan, r Reckoned) written.Compared {
+	answer := d.write(p, r)
+	place, planned := answer.Places[0], p.Places[0]
+	out := written.Compared{Judged: written.Judged{Verdict: place.Verdict, Mark: place.Mark, Ready: place.Ready},
+		Cost: answer.Cost, MinutesHands: answer.MinutesHands, MinutesWaiting: answer.MinutesWaiting}
+	for _, step := range r.After(r.Group) {
+		out.MinutesClear += step.Minutes
+	}
+	lines := slices.Concat(place.Base, place.Lines)
+	if by == written.ByThing {
+		lines = place.Lines
+	}
+	for _, l := range lines {
+		if len(l.Findings) > 0 {
+			out.Reason = l.Findings[0].Title
+			break
+		}
+	}
+	if fill := r.Places[0].Fill; fill != nil {
+		out.Vessels, out.AtOnce = fill.Tubs, min(fill.Tubs*fill.Seats, r.Setup.PlayersOf(r.Group).AtOnce)
+		out.MassG = fill.InAll().Grams()
+	}
+	if mix := place.Mix; mix != nil {
+		out.MassG = mix.MadeG
+	}
+	switch {
+	case by == written.ByVessel:
+		out.VesselID, out.Name = planned.Base.VesselID, r.Places[0].Fill.Tub.Name
+	case by == written.ByThing:
+		thing, line := planned.Items[0], r.Places[0].Lines[0]
+		out.ItemID, out.Name, out.Pieces = thing.ItemID, place.Lines[0].Name, line.Count
+		out.MassG, out.Vessels, out.AtOnce = 0, 0, 0
+		d.lasts(&out, d.itemOf(thing.ItemID, line), r.Group.Room())
+	case place.Mix != nil:
+		out.RecipeID, out.Name = planned.Base.RecipeID, place.Mix.Recipe
+		made := batch.Fold(batch.Made{Recipe: r.Places[0].Mix.Recipe, Mass: unit.Grams(out.MassG)}, nil)
+		goes, _ := made.End()
+		out.Keeps, out.Ends = place.Mix.Keeps, d.Pen.Text(goes)
+	default:
+		out.ItemID, out.Name = planned.Base.ItemID, place.Base[0].Name
+		d.lasts(&out, d.itemOf(planned.Base.ItemID, r.Places[0].Base[0]), r.Group.Room())
+	}
+	return out
+}
+
+// lasts says of a thing how loud it is, whether it is used again after these children and where it ends.
+func (d Bench) lasts(out *written.Compared, it material.Item, in room.Room) {
+	out.Noise = d.Pen.Text(say.Text(it.Feel.On(material.Noise)))
+	ends, _ := batch.Fold(batch.Made{Fill: []material.Item{it}}, nil).End()
+	keeps := say.Text("once, then throw it away")
+	switch f := it.Facts; {
+	case goesBack(&it, in):
+		keeps = "again: dry and clean, back into its jar"
+	case f.Traits.Has(material.TapWater):
+		keeps = "once, fresh each time"
+	case f.Form != material.FormUnknown && !f.Traits.Has(material.Food) && f.Form != material.Grain && !wet(f.Form):
+		keeps, ends = "again and again: wash it", "Back on its shelf."
+	}
+	out.Keeps, out.Ends = d.Pen.Text(keeps), d.Pen.Text(ends)
+}
+
+func wet(f material.Form) bool {
+	return f == material.Liquid || f == material.SoftFood || f == material.Dough
+}

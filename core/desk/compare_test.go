@@ -1,0 +1,57 @@
+package desk_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/desk/bench"
+	"emblo/core/strict"
+	"emblo/core/written"
+)
+
+// What is planned stands first and says what the set-up says; what is beside it may go in, and is another one.
+func TestPlacesAreCompared(t *testing.T) {
+	d := house(t, "UTC", []written.Child{child(1, "2021-01", "no"), child(2, "2021-02", "no")}, nil)
+	p := tub("white-rice", 60, "2026-11-27T10:00")
+	p.Places[0].Items = []written.PlanItem{{ID: placeID[:len(placeID)-2] + "77", ItemID: "scoops", Each: 1, Use: "open"}}
+	ask := func(by string) []written.Compared {
+		all, err := bench.On(d).Compare(written.CompareInput{RoomID: p.RoomID, PlayAt: p.PlayAt, Place: p.Places[0],
+			By: by, ItemID: p.Places[0].Items[0].ID})
+		require.NoError(t, err, by)
+		require.Greater(t, len(all), 1, by)
+		seen := map[string]bool{}
+		for i, c := range all {
+			assert.NotEmpty(t, c.Verdict, "%s: %s", by, c.Name)
+			assert.True(t, i == 0 || by == written.ByVessel || c.Ready, "%s: %s", by, c.Name)
+			assert.False(t, seen[c.Name], "%s: %s twice", by, c.Name)
+			seen[c.Name] = true
+		}
+		return all
+	}
+	answer, err := bench.On(d).Answer(p.Plan)
+	require.NoError(t, err)
+	vessels := ask(written.ByVessel)
+	assert.Equal(t, []any{"dish-tub", answer.Places[0].Fill.InAllG, 2, answer.MinutesHands},
+		[]any{vessels[0].VesselID, vessels[0].MassG, vessels[0].AtOnce, vessels[0].MinutesHands})
+	for _, c := range vessels[1:] {
+		assert.NotEqual(t, "dish-tub", c.VesselID)
+		assert.Positive(t, c.MassG)
+	}
+	rice := ask(written.ByBase)[0]
+	assert.Equal(t, []string{"white-rice", "rustling", "again: dry and clean, back into its jar"}, []string{rice.ItemID,
+		rice.Noise, rice.Keeps})
+	assert.Positive(t, rice.MinutesClear)
+	scoops := ask(written.ByThing)[0]
+	assert.Equal(t, []any{"scoops", 2, "again and again: wash it"}, []any{scoops.ItemID, scoops.Pieces, scoops.Keeps})
+
+	for pointer, in := range map[string]written.CompareInput{"/by": {Place: p.Places[0]},
+		"/item_id": {Place: p.Places[0], By: written.ByThing}, "/place/base": {By: written.ByBase}} {
+		in.RoomID, in.PlayAt = p.RoomID, p.PlayAt
+		_, err := bench.On(d).Compare(in)
+		var fault *strict.Fault
+		require.ErrorAs(t, err, &fault, pointer)
+		assert.Equal(t, pointer, fault.Pointer)
+	}
+}
