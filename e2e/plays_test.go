@@ -162,3 +162,27 @@ func TestTwoSetUpsForTheSameChildrenAtTheSameTime(t *testing.T) {
 	p.Open("/prep?day=" + harness.DemoDay(1))
 	p.See("Same children at the same time")
 }
+
+// What fills a place, what it is filled in and what lies in it are each set beside others, and taken from there.
+func TestPartsAreComparedAndTaken(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Click("link", "Harbour scoop tub")
+	p.Click("button", "Wooden boats")
+	p.Click("button", "Compare Wooden boats")
+	p.See("Planned", "Back on its shelf", "Sound")
+	p.Accessible()
+	p.Click("button", "Leave it as planned")
+	p.Click("button", "Split peas")
+	p.Click("button", "Compare containers Split peas")
+	p.See("4 containers", "18 kg", "Clear up")
+	p.Click("button", "Take Dish tub")
+	p.See("Dish tub in place of Deep tub", "Saved")
+	p.Gone("Planned")
+	p.Click("button", "Compare fillings Split peas")
+	p.See("Dried potato flakes", "Do not use", "OK with our routine", "once, then throw it away")
+	p.Size(390, 844)
+	p.Accessible()
+	p.Click("button", "Take Dried potato flakes")
+	p.See("Dried potato flakes in place of Split peas")
+}

@@ -43,7 +43,14 @@ func TestPlacesAreCompared(t *testing.T) {
 	assert.Equal(t, []string{"white-rice", "rustling", "again: dry and clean, back into its jar"}, []string{rice.ItemID,
 		rice.Noise, rice.Keeps})
 	assert.Positive(t, rice.MinutesClear)
-	scoops := ask(written.ByThing)[0]
+	things := ask(written.ByThing)
+	p.Places[0].Base.ItemID = "split-peas"
+	mouths := house(t, "UTC", []written.Child{child(1, "2026-01", "yes")}, nil)
+	among, err := bench.On(mouths).Compare(written.CompareInput{RoomID: p.RoomID, PlayAt: p.PlayAt, Place: p.Places[0],
+		By: written.ByThing, ItemID: p.Places[0].Items[0].ID})
+	require.NoError(t, err)
+	assert.NotEqual(t, "keep-out", among[0].Verdict, "a scoop is judged, and not the peas that it lies in")
+	scoops := things[0]
 	assert.Equal(t, []any{"scoops", 2, "again and again: wash it"}, []any{scoops.ItemID, scoops.Pieces, scoops.Keeps})
 
 	for pointer, in := range map[string]written.CompareInput{"/by": {Place: p.Places[0]},

@@ -5,6 +5,7 @@ import (
 
 	"emblo/core/batch"
 	"emblo/core/material"
+	"emblo/core/pen"
 	"emblo/core/room"
 	"emblo/core/say"
 	"emblo/core/strict"
@@ -39,12 +40,18 @@ func (d Bench) Compare(in written.CompareInput) ([]written.Compared, error) {
 	if err != nil {
 		return nil, below(err, map[string]string{"/places/0": "/place"})
 	}
-	out := []written.Compared{d.compared(in.By, planned, r)}
+	first, err := d.compared(in.By, planned, r)
+	if err != nil {
+		return nil, err
+	}
+	out := []written.Compared{first}
 	for _, place := range others {
 		of := planned
 		of.Places = []written.Place{place}
 		if r, err := d.Reckon(of); err == nil {
-			out = append(out, d.compared(in.By, of, r))
+			if one, err := d.compared(in.By, of, r); err == nil {
+				out = append(out, one)
+			}
 		}
 	}
 	return out, nil
@@ -95,49 +102,67 @@ func (d Bench) instead(in written.CompareInput, place written.Place) (all []writ
 }
 
 // compared writes what a plan of one place comes to, by what is compared of it.
-func (d Bench) compared(by string, p written.Plan, r Reckoned) written.Compared {
-	answer := d.write(p, r)
-	place, planned := answer.Places[0], p.Places[0]
-	out := written.Compared{Judged: written.Judged{Verdict: place.Verdict, Mark: place.Mark, Ready: place.Ready},
-		Cost: answer.Cost, MinutesHands: answer.MinutesHands, MinutesWaiting: answer.MinutesWaiting}
-	for _, step := range r.After(r.Group) {
-		out.MinutesClear += step.Minutes
-	}
-	lines := slices.Concat(place.Base, place.Lines)
+func (d Bench) compared(by string, p written.Plan, r Reckoned) (written.Compared, error) {
 	if by == written.ByThing {
-		lines = place.Lines
+		return d.comparedThing(p, r)
 	}
-	for _, l := range lines {
-		if len(l.Findings) > 0 {
-			out.Reason = l.Findings[0].Title
-			break
-		}
-	}
-	if fill := r.Places[0].Fill; fill != nil {
+	out := d.figures(p, r)
+	place, base := r.Places[0], p.Places[0].Base
+	said := d.write(p, r).Places[0]
+	out.Judged = written.Judged{Verdict: said.Verdict, Mark: said.Mark, Ready: said.Ready}
+	out.Reason = reasonOf(slices.Concat(said.Base, said.Lines))
+	if fill := place.Fill; fill != nil {
 		out.Vessels, out.AtOnce = fill.Tubs, min(fill.Tubs*fill.Seats, r.Setup.PlayersOf(r.Group).AtOnce)
 		out.MassG = fill.InAll().Grams()
 	}
-	if mix := place.Mix; mix != nil {
-		out.MassG = mix.MadeG
-	}
 	switch {
 	case by == written.ByVessel:
-		out.VesselID, out.Name = planned.Base.VesselID, r.Places[0].Fill.Tub.Name
-	case by == written.ByThing:
-		thing, line := planned.Items[0], r.Places[0].Lines[0]
-		out.ItemID, out.Name, out.Pieces = thing.ItemID, place.Lines[0].Name, line.Count
-		out.MassG, out.Vessels, out.AtOnce = 0, 0, 0
-		d.lasts(&out, d.itemOf(thing.ItemID, line), r.Group.Room())
+		out.VesselID, out.Name = base.VesselID, place.Fill.Tub.Name
 	case place.Mix != nil:
-		out.RecipeID, out.Name = planned.Base.RecipeID, place.Mix.Recipe
-		made := batch.Fold(batch.Made{Recipe: r.Places[0].Mix.Recipe, Mass: unit.Grams(out.MassG)}, nil)
-		goes, _ := made.End()
-		out.Keeps, out.Ends = place.Mix.Keeps, d.Pen.Text(goes)
+		out.RecipeID, out.Name, out.MassG = base.RecipeID, said.Mix.Recipe, said.Mix.MadeG
+		goes, _ := batch.Fold(batch.Made{Recipe: place.Mix.Recipe, Mass: unit.Grams(out.MassG)}, nil).End()
+		out.Keeps, out.Ends = said.Mix.Keeps, d.Pen.Text(goes)
 	default:
-		out.ItemID, out.Name = planned.Base.ItemID, place.Base[0].Name
-		d.lasts(&out, d.itemOf(planned.Base.ItemID, r.Places[0].Base[0]), r.Group.Room())
+		out.ItemID, out.Name = base.ItemID, said.Base[0].Name
+		d.lasts(&out, d.itemOf(base.ItemID, place.Base[0]), r.Group.Room())
+	}
+	return out, nil
+}
+
+// comparedThing is compared for a thing: it is judged in what fills its place, and its figures are its own.
+func (d Bench) comparedThing(p written.Plan, r Reckoned) (written.Compared, error) {
+	thing, line, said := p.Places[0].Items[0], r.Places[0].Lines[0], d.write(p, r).Places[0].Lines
+	alone := p
+	alone.Places = []written.Place{{ID: p.Places[0].ID, Items: p.Places[0].Items}}
+	by, err := d.Reckon(alone)
+	if err != nil {
+		return written.Compared{}, err
+	}
+	out := d.figures(alone, by)
+	out.Judged = pen.Usual(line.Assessment.Verdict, line.Assessment.Usual())
+	out.Reason = reasonOf(said)
+	out.ItemID, out.Name, out.Pieces = thing.ItemID, said[0].Name, line.Count
+	d.lasts(&out, d.itemOf(thing.ItemID, line), r.Group.Room())
+	return out, nil
+}
+
+// figures are the minutes and the cost of a plan.
+func (d Bench) figures(p written.Plan, r Reckoned) (out written.Compared) {
+	answer := d.write(p, r)
+	out.Cost, out.MinutesHands, out.MinutesWaiting = answer.Cost, answer.MinutesHands, answer.MinutesWaiting
+	for _, step := range r.After(r.Group) {
+		out.MinutesClear += step.Minutes
 	}
 	return out
+}
+
+func reasonOf(lines []written.Line) string {
+	for _, l := range lines {
+		if len(l.Findings) > 0 {
+			return l.Findings[0].Title
+		}
+	}
+	return ""
 }
 
 // lasts says of a thing how loud it is, whether it is used again after these children and where it ends.

@@ -217,29 +217,34 @@ export function BaseRows({
               )}
             </>
           )}
+          {open && !readOnly && !several && lines[0] && (
+            <CompareHere
+              name={lines[0].name}
+              input={{ room_id: room, play_at: playAt, play, place: { id: place, base, items: [] } }}
+              by={base.kind === 'mix' ? ['base'] : ['vessel', 'base']}
+              onTake={(by, c) =>
+                onSwap(
+                  by === 'vessel'
+                    ? {
+                        ...base,
+                        vessel_id: c.vessel_id,
+                        vessels: undefined,
+                        depth_mm: fits(base.depth_mm, c.vessel_id),
+                      }
+                    : {
+                        ...base,
+                        recipe_id: c.recipe_id,
+                        item_id: c.item_id,
+                        batch_id: undefined,
+                        done: undefined,
+                        frozen: undefined,
+                      },
+                  say('in-place-of', { name: c.name, name2: (by === 'vessel' ? vessel : lines[0])?.name ?? '' }),
+                )
+              }
+            />
+          )}
         </div>
-        {open && !readOnly && !several && lines[0] && (
-          <CompareHere
-            name={lines[0].name}
-            input={{ room_id: room, play_at: playAt, play, place: { id: place, base, items: [] } }}
-            by={base.kind === 'mix' ? ['base'] : ['vessel', 'base']}
-            onTake={(by, c) =>
-              onSwap(
-                by === 'vessel'
-                  ? { ...base, vessel_id: c.vessel_id, vessels: undefined, depth_mm: fits(base.depth_mm, c.vessel_id) }
-                  : {
-                      ...base,
-                      recipe_id: c.recipe_id,
-                      item_id: c.item_id,
-                      batch_id: undefined,
-                      done: undefined,
-                      frozen: undefined,
-                    },
-                say('in-place-of', { name: c.name, name2: (by === 'vessel' ? vessel : lines[0])?.name ?? '' }),
-              )
-            }
-          />
-        )}
         {open && missing && !several && lines[0] && (
           <NotHere
             name={lines[0].name}

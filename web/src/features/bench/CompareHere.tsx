@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
-import { Button } from 'react-bootstrap'
+import { Button, Modal } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { comparedQuery } from '../../entities/setup/queries'
 import { useSession } from '../../session/session'
@@ -31,37 +31,40 @@ export function CompareHere({ input, by, name, onTake }: Props) {
   return (
     <>
       {by.map((one) => (
-        <Button
-          key={one}
-          variant="quiet"
-          aria-expanded={open === one}
-          onClick={() => setOpen(open === one ? undefined : one)}
-        >
+        <Button key={one} variant="quiet" aria-haspopup="dialog" onClick={() => setOpen(one)}>
           {compareBy[one]}
           <span className="visually-hidden"> {name}</span>
         </Button>
       ))}
-      {open && (
-        <Beside
-          input={{ ...input, by: open }}
-          title={compareBy[open]}
-          onTake={(c) => {
-            setOpen(undefined)
-            onTake(open, c)
-          }}
-        />
-      )}
+      <Modal show={!!open} onHide={() => setOpen(undefined)} centered size="xl" aria-labelledby="compared">
+        {open && (
+          <Modal.Body className="beside">
+            <h2 id="compared">
+              {compareBy[open]}: {name}
+            </h2>
+            <Beside
+              input={{ ...input, by: open }}
+              onTake={(c) => {
+                setOpen(undefined)
+                onTake(open, c)
+              }}
+            />
+            <Button variant="quiet" onClick={() => setOpen(undefined)}>
+              {say('as-it-is-planned')}
+            </Button>
+          </Modal.Body>
+        )}
+      </Modal>
     </>
   )
 }
 
 interface Beside {
   input: Schemas['CompareInput']
-  title: string
   onTake: (c: Compared) => void
 }
 
-function Beside({ input, title, onTake }: Beside) {
+function Beside({ input, onTake }: Beside) {
   const { currency } = useSession().centre
   const { data, error } = useQuery(comparedQuery(input))
   if (error) return <p className="soft">{say('swaps-could-not-be-found', { message: error.message })}</p>
@@ -87,7 +90,7 @@ function Beside({ input, title, onTake }: Beside) {
   ]
   const shown = rows.filter(([, of]) => data.some((c) => of(c)))
   return (
-    <div className="beside" role="region" aria-label={title} tabIndex={0}>
+    <div className="wide" role="region" aria-labelledby="compared" tabIndex={0}>
       <table>
         <thead>
           <tr>

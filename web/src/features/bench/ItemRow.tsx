@@ -50,6 +50,9 @@ interface Props {
   act: RowActions
 }
 
+/** The id of the only place of a plan that is asked about one thing. */
+const alone = '00000000-0000-7000-8000-000000000001'
+
 /** How a set and what is shared are counted, in words. */
 function counted(item: PlanItem, line?: Line): string {
   if (item.unsized) return amountSaid(item.unsized)
@@ -190,6 +193,20 @@ export const ItemRow = memo(function ItemRow({
                 </Button>
               )}
               {item.item_id && (
+                <CompareHere
+                  name={name}
+                  input={{
+                    room_id: room,
+                    play_at: playAt,
+                    play,
+                    place: { id: alone, base, items: [item] },
+                    item_id: item.id,
+                  }}
+                  by={['thing']}
+                  onTake={(_, c) => c.item_id && act.take(item.id, c.item_id, c.name, name)}
+                />
+              )}
+              {item.item_id && (
                 <Button variant="quiet" aria-expanded={missing} onClick={() => act.miss(missing ? null : item.id)}>
                   {say('not-here')}
                   <span className="visually-hidden"> {name}</span>
@@ -207,20 +224,6 @@ export const ItemRow = memo(function ItemRow({
             </>
           )}
         </div>
-      )}
-      {open && !readOnly && item.item_id && (
-        <CompareHere
-          name={name}
-          input={{
-            room_id: room,
-            play_at: playAt,
-            play,
-            place: { id: item.id, base, items: [item] },
-            item_id: item.id,
-          }}
-          by={['thing']}
-          onTake={(_, c) => c.item_id && act.take(item.id, c.item_id, c.name, name)}
-        />
       )}
       {open && missing && item.item_id && (
         <NotHere
