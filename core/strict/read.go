@@ -9,7 +9,8 @@
 // The types say it themselves. A field without the option omitzero is required. A
 // pointer without it may be null, which says "not known" or "none". The tag max bounds
 // the letters of a text or the entries of a list, each those of the texts in a list; text:"lines" lets a text have
-// several lines, text:"file" leaves it to who reads the file in it.
+// several lines, text:"file" leaves it to who reads the file in it; some:"yes" refuses a 0 where leaving a number out
+// says something else.
 package strict
 
 import (
@@ -152,10 +153,7 @@ func (w *walker) value(s *Shape) *Fault {
 	case k == '"' && s.kind == Text:
 		return w.text(s)
 	case k == '0' && (s.kind == Number || s.kind == Whole), (k == 't' || k == 'f') && s.kind == YesNo:
-		if err := w.dec.SkipValue(); err != nil {
-			return notJSON
-		}
-		return nil
+		return w.plain(s)
 	case k == 0:
 		return notJSON
 	default:
@@ -165,6 +163,21 @@ func (w *walker) value(s *Shape) *Fault {
 		return &Fault{WrongType, w.at(), fmt.Sprintf("%s must be %s, not %s.", last(w.at()), kindWords[s.kind],
 			tokenWords[k])}
 	}
+}
+
+// plain reads a number or a yes, and refuses a 0 where leaving it out says something else.
+func (w *walker) plain(s *Shape) *Fault {
+	raw, err := w.dec.ReadValue()
+	if err != nil {
+		return notJSON
+	}
+	if !s.some {
+		return nil
+	}
+	if n, err := strconv.ParseFloat(string(raw), 64); err == nil && n == 0 {
+		return &Fault{BadValue, w.at(), fmt.Sprintf("%s cannot be 0: leave it out, or give another number.", last(w.at()))}
+	}
+	return nil
 }
 
 var tokenWords = map[jsontext.Kind]string{'"': "text", '0': "a number", 't': "true", 'f': "false",

@@ -40,7 +40,8 @@ const (
 type Shape struct {
 	kind     Kind
 	nullable bool
-	max      int // letters of a text, entries of a list; 0 for no bound
+	max      int  // letters of a text, entries of a list; 0 for no bound
+	some     bool // a number that is given is not 0, which is another thing than to leave it out
 	lines    lines
 	elem     *Shape // of a list or a map
 	fields   []Field
@@ -58,6 +59,9 @@ type Field struct {
 
 // Kind returns what a value of the shape is.
 func (s *Shape) Kind() Kind { return s.kind }
+
+// Some reports whether a number of the shape is never 0.
+func (s *Shape) Some() bool { return s.some }
 
 // Elem returns the shape of what a list or a map holds; nil for anything else.
 func (s *Shape) Elem() *Shape { return s.elem }
@@ -93,7 +97,7 @@ var textType = reflect.TypeFor[encoding.TextUnmarshaler]()
 // newShape panics for a type that no document has: a fault of the program, found by the
 // first test that reads one.
 func newShape(t reflect.Type, tag reflect.StructTag) *Shape {
-	s := &Shape{max: atoi(tag.Get("max"))}
+	s := &Shape{max: atoi(tag.Get("max")), some: tag.Get("some") == "yes"}
 	switch tag.Get("text") {
 	case "lines":
 		s.lines = manyLines

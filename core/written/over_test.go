@@ -42,7 +42,11 @@ func drawn(t *rapid.T, s *strict.Shape, ids *int) any {
 	case strict.Text:
 		return rapid.SampledFrom([]string{"", "a", "b"}).Draw(t, "text")
 	}
-	return float64(rapid.IntRange(0, 3).Draw(t, "number"))
+	least := 0
+	if s.Some() {
+		least = 1
+	}
+	return float64(rapid.IntRange(least, 3).Draw(t, "number"))
 }
 
 // without returns a document as somebody sends it who does not know some of its optional fields, or clears them.

@@ -10,10 +10,10 @@ import (
 
 // Play is who plays. The verdict stays that of every child of the room, but where those named play apart.
 type Play struct {
-	Children    int `json:"children,omitzero"`     // who play in all; all of the room, or all named, where left out
-	AtOnce      int `json:"at_once,omitzero"`      // all of them where left out
-	TurnMinutes int `json:"turn_minutes,omitzero"` // how long a turn lasts
-	Adults      int `json:"adults,omitzero"`       // who are there; as many as the room has where left out
+	Children    int `json:"children,omitzero" some:"yes"`     // who play in all; all of the room, or all named, where left out
+	AtOnce      int `json:"at_once,omitzero" some:"yes"`      // all of them where left out
+	TurnMinutes int `json:"turn_minutes,omitzero" some:"yes"` // how long a turn lasts
+	Adults      int `json:"adults,omitzero" some:"yes"`       // who are there; as many as the room has where left out
 	// Only are the ids of the children who play; Apart says that no other child is in reach.
 	Only  []string `json:"only,omitzero" max:"60" each:"36"`
 	Apart bool     `json:"apart,omitzero"`

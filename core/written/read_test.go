@@ -41,6 +41,20 @@ type refusal struct {
 	pointer, sentence string
 }
 
+// Nobody at once is not everybody at once, which is what is said by leaving it out.
+func TestNoneIsNotLeftOut(t *testing.T) {
+	for text, pointer := range map[string]string{`{"at_once":0}`: "/at_once", `{"children":-0.0}`: "/children",
+		`{"adults":0}`: "/adults"} {
+		_, err := strict.Read[Play]([]byte(text))
+		var fault *strict.Fault
+		require.ErrorAs(t, err, &fault, text)
+		assert.Equal(t, []string{"bad-value", pointer}, []string{string(fault.Code), fault.Pointer})
+	}
+	play, err := strict.Read[Play]([]byte(`{"at_once":4}`))
+	require.NoError(t, err)
+	assert.Equal(t, Play{AtOnce: 4}, play)
+}
+
 // What is not exactly the form is refused with a code and the place.
 func TestReadIsStrict(t *testing.T) {
 	_, err := strict.Read[RoomInput]([]byte(aRoomText))

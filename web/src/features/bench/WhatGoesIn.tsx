@@ -1,11 +1,7 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { Button } from 'react-bootstrap'
-import { v7 } from 'uuid'
-import { api, ask, type Answer, type Line, type Plan, type Room, type Schemas } from '../../api/client'
-import { outdate } from '../../api/keys'
+import type { Answer, Line, Plan, Room, Schemas } from '../../api/client'
 import {
-  asTemplate,
   baseLines,
   copied,
   cupsFor,
@@ -17,16 +13,17 @@ import {
 } from '../../entities/setup/model'
 import { beside, linesOf, type Draft } from '../../entities/setup/draft'
 import { roomsQuery } from '../../entities/room/queries'
-import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
 import { add } from './adding'
 import { grams } from '../../ui/format'
 import { AddBox } from './AddBox'
+import { withBox } from './box'
 import type { Chosen } from './chosen'
 import type { RowActions } from './ItemRow'
 import { StartHere } from './StartHere'
 import { wordsQuery } from '../../entities/thing/queries'
 import { fromWhatThereIs, lessInWords, withLess } from './fromWhatThereIs'
+import { KeepAsTemplate, KeptBoxes } from './Kept'
 import { PlaceIn, Rows, type Opened } from './PlaceIn'
 import { say } from './catalogue'
 
@@ -338,29 +335,19 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
           />
         </section>
       )}
+      {!readOnly && draft.places.length > 0 && (
+        <KeptBoxes
+          onTake={(kept, name) => {
+            const { added, left } = withBox(latest(), at, kept, mostThings)
+            const said = say('things-of-box', { things: say('things', { count: added }), name })
+            if (added > 0) onChange((d) => withBox(d, at, kept, mostThings).draft, undefined, said)
+            return [added > 0 ? said : say('all-of-it-lies-here'), left > 0 && say('left-in-box', { count: left })]
+              .filter(Boolean)
+              .join(' ')
+          }}
+        />
+      )}
       {!readOnly && draft.places.length > 0 && !draft.template && <KeepAsTemplate draft={draft} />}
-    </div>
-  )
-}
-
-/** The set-up as it stands, kept to start others from. */
-function KeepAsTemplate({ draft }: { draft: Draft }) {
-  const { today } = useSession()
-  const client = useQueryClient()
-  const keep = useMutation({
-    mutationFn: () =>
-      ask(api.PUT('/api/setups/{id}', { params: { path: { id: v7() } }, body: asTemplate(draft, today) })),
-    onSuccess: () => outdate(client, 'setup'),
-  })
-  return (
-    <div className="keep">
-      <Button variant="quiet" disabled={keep.isPending} onClick={() => keep.mutate()}>
-        {say('keep-as-a-template')}
-      </Button>
-      <span role="status" className="soft">
-        {keep.isSuccess && say('saved-as-a-template-under')}
-        {keep.error?.message}
-      </span>
     </div>
   )
 }
