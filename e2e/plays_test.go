@@ -185,4 +185,13 @@ func TestPartsAreComparedAndTaken(t *testing.T) {
 	p.Accessible()
 	p.Click("button", "Take Dried potato flakes")
 	p.See("Dried potato flakes in place of Split peas")
+	p.Size(1280, 800)
+	p.Click("button", "Keep as a template")
+	p.See("Saved as a template")
+	p.Open("/bench")
+	p.Click("link", "Frozen harbour blocks")
+	p.Click("button", "Lay in a kept box")
+	p.Click("button", "Harbour scoop tub")
+	p.See("2 things of Harbour scoop tub laid in")
+	p.See("OK with precautions: Wooden boats")
 }
