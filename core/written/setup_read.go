@@ -86,7 +86,11 @@ func (p Plan) Setup(shelf Shelf) (plan.Setup, *strict.Fault) {
 	if len(labels) > 0 {
 		shelf = labelled{shelf, labels}
 	}
-	ids := make(map[string]bool)
+	count := len(p.Places) + len(p.Beside)
+	for i := range p.Places {
+		count += len(p.Places[i].Items)
+	}
+	ids := make(map[string]bool, count)
 	items := func(in []PlanItem, at string) ([]plan.Placed, *strict.Fault) {
 		out := make([]plan.Placed, len(in))
 		for i, item := range in {
