@@ -103,3 +103,13 @@ func (k *Stock) WithBatches(all []Batch) *Stock {
 	with.Batches = all
 	return &with
 }
+
+// Free returns how much of a batch of so much is promised to no other set-up, in grams.
+func Free(grams float64, promised []written.BatchPromise, but string) float64 {
+	for _, p := range promised {
+		if p.SetupID != but {
+			grams -= p.Grams
+		}
+	}
+	return max(0, grams)
+}

@@ -51,10 +51,17 @@ func TestPlacesAreCompared(t *testing.T) {
 	require.NoError(t, err)
 	assert.NotEqual(t, "keep-out", among[0].Verdict, "a scoop is judged, and not the peas that it lies in")
 	scoops := things[0]
-	assert.Equal(t, []any{"scoops", 2, "again and again: wash it"}, []any{scoops.ItemID, scoops.Pieces, scoops.Keeps})
+	assert.Equal(t, []any{"scoops", 2, "again and again: clean and dry it first"}, []any{scoops.ItemID, scoops.Pieces, scoops.Keeps})
 
+	var fault *strict.Fault
+	empty := written.CompareInput{RoomID: p.RoomID, PlayAt: p.PlayAt, By: written.ByVessel,
+		Place: written.Place{ID: placeID, Base: &written.Base{Kind: "fill", VesselID: "dish-tub"}}}
+	_, err = bench.On(d).Compare(empty)
+	require.ErrorAs(t, err, &fault, "a tub with nothing in it")
 	for pointer, in := range map[string]written.CompareInput{"/by": {Place: p.Places[0]},
-		"/item_id": {Place: p.Places[0], By: written.ByThing}, "/place/base": {By: written.ByBase}} {
+		"/item_id": {Place: p.Places[0], By: written.ByThing}, "/place/base": {By: written.ByBase, Place: written.Place{ID: placeID}},
+		"/place/base/vessel_id": {By: written.ByVessel, Place: written.Place{ID: placeID, Base: &written.Base{Kind: "fill",
+			ItemID: "white-rice", VesselID: "none"}}}} {
 		in.RoomID, in.PlayAt = p.RoomID, p.PlayAt
 		_, err := bench.On(d).Compare(in)
 		var fault *strict.Fault

@@ -100,8 +100,10 @@ type BatchSummary struct {
 	// State is fine, look-over where it has to be looked over today to be kept, past where it is thrown
 	// away, and ended when it was.
 	State string `json:"state"`
-	// Promised is what coming set-ups take of it; it is listed of the batches that are in use.
+	// Promised is what coming set-ups take of it, and FreeG what is left for the set-up that asks; both are said of the
+	// batches that are in use.
 	Promised []BatchPromise `json:"promised,omitempty"`
+	FreeG    *float64       `json:"free_g,omitzero"`
 	// Unreadable says why what is kept of it does not read; it is then past.
 	Unreadable string `json:"unreadable,omitzero"`
 }

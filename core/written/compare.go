@@ -12,8 +12,10 @@ type CompareInput struct {
 	RoomID string `json:"room_id" max:"36"`
 	PlayAt string `json:"play_at" max:"16"`
 	Play   *Play  `json:"play,omitzero"`
-	Place  Place  `json:"place"`
-	By     string `json:"by"` // vessel, base or thing
+	// Labels are what the packets that are used say, as in the plan.
+	Labels []PacketLabel `json:"labels,omitzero" max:"20" over:"whole"`
+	Place  Place         `json:"place"`
+	By     string        `json:"by"` // vessel, base or thing
 	// ItemID is the id that the thing has in the place; only where things are compared.
 	ItemID string `json:"item_id,omitzero" max:"36"`
 }
@@ -29,8 +31,9 @@ type Compared struct {
 	// AtOnce is how many children reach it at the same time, at so many vessels; neither is said of a mix or a thing.
 	AtOnce  int     `json:"at_once,omitzero"`
 	Vessels int     `json:"vessels,omitzero"`
-	MassG   float64 `json:"mass_g,omitzero"` // of the base in all; 0 where nobody has weighed it
-	Pieces  int     `json:"pieces,omitzero"` // of a thing
+	DepthMM float64 `json:"depth_mm,omitzero"` // that is poured in each
+	MassG   float64 `json:"mass_g,omitzero"`   // of the base in all; 0 where nobody has weighed it
+	Pieces  int     `json:"pieces,omitzero"`   // of a thing
 	Cost    *Cost   `json:"cost,omitzero"`
 	// Minutes of hands and of waiting before play, and of clearing up after it.
 	MinutesHands   int    `json:"minutes_hands"`

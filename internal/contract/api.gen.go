@@ -1044,6 +1044,9 @@ type ListBatchesParams struct {
 	All   *bool   `form:"all,omitempty" json:"all,omitempty"`
 	Words *string `form:"words,omitempty" json:"words,omitempty"`
 	After *string `form:"after,omitempty" json:"after,omitempty"`
+
+	// SetupId The set-up that what is free is asked for.
+	SetupId *string `form:"setup_id,omitempty" json:"setup_id,omitempty"`
 }
 
 // ListMovesParams defines parameters for ListMoves.

@@ -220,6 +220,9 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 	at := slices.IndexFunc(list.Batches, func(b written.BatchSummary) bool { return b.ID == batch.ID })
 	assert.Equal(t, []written.BatchPromise{{SetupID: from.ID, Setup: "Dough again", PlayAt: from.PlayAt, Grams: 1800}},
 		list.Batches[at].Promised, "it is promised")
+	assert.InDelta(t, 100, *list.Batches[at].FreeG, 1e-6)
+	a.do(http.MethodGet, "/api/batches?setup_id="+from.ID, nil, http.StatusOK, &list)
+	assert.InDelta(t, 1900, *list.Batches[at].FreeG, 1e-6, "to the set-up itself all of it")
 	other := from.Setup
 	other.Places = slices.Clone(from.Places)
 	base := *from.Places[0].Base

@@ -26,12 +26,13 @@ const (
 )
 
 // InUse returns the batches that are not over, those first that have to be looked at, each with what is promised of it,
-// by its id.
-func (d Batches) InUse(today age.Date, promised map[string][]written.BatchPromise) []written.BatchSummary {
+// by its id, and what is left of that for one set-up.
+func (d Batches) InUse(today age.Date, promised map[string][]written.BatchPromise, to string) []written.BatchSummary {
 	all := make([]written.BatchSummary, 0, len(d.Batches))
 	for i := range d.Batches {
 		one := d.Summary(&d.Batches[i], today)
-		one.Promised = promised[one.ID]
+		free := desk.Free(one.LeftG, promised[one.ID], to)
+		one.Promised, one.FreeG = promised[one.ID], &free
 		all = append(all, one)
 	}
 	rank := map[string]int{batchPast: 0, batchLookOver: 1, batchFine: 2, batchEnded: 3}

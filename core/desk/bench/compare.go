@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"emblo/core/batch"
+	"emblo/core/keep"
 	"emblo/core/material"
 	"emblo/core/pen"
 	"emblo/core/room"
@@ -20,7 +21,8 @@ const maxCompared = 3
 // Compare returns a place by itself as it is planned, then with other vessels, bases or things in it that pass the same
 // check, each judged and reckoned for those who play. What cannot be reckoned in its place is left out.
 func (d Bench) Compare(in written.CompareInput) ([]written.Compared, error) {
-	planned := written.Plan{RoomID: in.RoomID, PlayAt: in.PlayAt, Play: in.Play, Places: []written.Place{in.Place}}
+	planned := written.Plan{RoomID: in.RoomID, PlayAt: in.PlayAt, Play: in.Play, Labels: in.Labels,
+		Places: []written.Place{in.Place}}
 	item := slices.IndexFunc(in.Place.Items, func(i written.PlanItem) bool { return i.ID == in.ItemID })
 	switch {
 	case in.By != written.ByVessel && in.By != written.ByBase && in.By != written.ByThing:
@@ -29,16 +31,17 @@ func (d Bench) Compare(in written.CompareInput) ([]written.Compared, error) {
 		return nil, strict.Bad("/item_id", "What is compared does not lie there any more.")
 	case in.By == written.ByThing:
 		planned.Places[0].Items = in.Place.Items[item : item+1]
-	case in.Place.Base == nil, in.By == written.ByVessel && in.Place.Base.VesselID == "":
+	}
+	r, err := d.Reckon(planned)
+	if err != nil {
+		return nil, below(err, map[string]string{"/places/0": "/place"})
+	}
+	if at := r.Places[0]; in.By != written.ByThing && len(at.Base) == 0 || in.By == written.ByVessel && at.Fill == nil {
 		return nil, strict.Bad("/place/base", "There is nothing in that place to compare yet.")
 	}
 	others, err := d.instead(in, planned.Places[0])
 	if err != nil {
 		return nil, err
-	}
-	r, err := d.Reckon(planned)
-	if err != nil {
-		return nil, below(err, map[string]string{"/places/0": "/place"})
 	}
 	first, err := d.compared(in.By, planned, r)
 	if err != nil {
@@ -73,7 +76,11 @@ func (d Bench) instead(in written.CompareInput, place written.Place) (all []writ
 		for _, o := range v.Others(append(slices.Clone(d.Settings.Vessels), vessel.Standard()...), maxCompared) {
 			with(func(b *written.Base) {
 				b.VesselID, b.Vessels = o.ID, nil
-				if deepest := o.Deepest(vessel.Open).Millimetres(); b.DepthMM != nil && *b.DepthMM > deepest {
+				filling := vessel.Open
+				if b.Frozen {
+					filling = vessel.Frozen
+				}
+				if deepest := o.Deepest(filling).Millimetres(); b.DepthMM != nil && *b.DepthMM > deepest {
 					b.DepthMM = &deepest
 				}
 			})
@@ -113,7 +120,7 @@ func (d Bench) compared(by string, p written.Plan, r Reckoned) (written.Compared
 	out.Reason = reasonOf(slices.Concat(said.Base, said.Lines))
 	if fill := place.Fill; fill != nil {
 		out.Vessels, out.AtOnce = fill.Tubs, min(fill.Tubs*fill.Seats, r.Setup.PlayersOf(r.Group).AtOnce)
-		out.MassG = fill.InAll().Grams()
+		out.MassG, out.DepthMM = fill.InAll().Grams(), fill.Depth.Millimetres()
 	}
 	switch {
 	case by == written.ByVessel:
@@ -170,13 +177,15 @@ func (d Bench) lasts(out *written.Compared, it material.Item, in room.Room) {
 	out.Noise = d.Pen.Text(say.Text(it.Feel.On(material.Noise)))
 	ends, _ := batch.Fold(batch.Made{Fill: []material.Item{it}}, nil).End()
 	keeps := say.Text("once, then throw it away")
+	days, spoils := it.Keeps.Stands()
 	switch f := it.Facts; {
 	case goesBack(&it, in):
 		keeps = "again: dry and clean, back into its jar"
 	case f.Traits.Has(material.TapWater):
 		keeps = "once, fresh each time"
-	case f.Form != material.FormUnknown && !f.Traits.Has(material.Food) && f.Form != material.Grain && !wet(f.Form):
-		keeps, ends = "again and again: wash it", "Back on its shelf."
+	case f.Form != material.FormUnknown && !f.Traits.Has(material.Food) && f.Form != material.Grain && !wet(f.Form) &&
+		(!spoils || days >= keep.Months):
+		keeps, ends = "again and again: clean and dry it first", "Back on its shelf."
 	}
 	out.Keeps, out.Ends = d.Pen.Text(keeps), d.Pen.Text(ends)
 }

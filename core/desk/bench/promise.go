@@ -19,22 +19,13 @@ func (d Bench) Promised(plans []desk.Coming, now clock.Wall) map[string][]writte
 			continue
 		}
 		for i, place := range p.Places {
-			if place.Base == nil || place.Base.BatchID == "" {
+			mix := r.Places[i].Mix
+			if place.Base == nil || place.Base.BatchID == "" || mix == nil {
 				continue
 			}
 			out[place.Base.BatchID] = append(out[place.Base.BatchID], written.BatchPromise{SetupID: p.ID, Setup: p.Name,
-				PlayAt: p.PlayAt, Grams: r.Places[i].Mix.Batch.Need.Grams()})
+				PlayAt: p.PlayAt, Grams: mix.Batch.Need.Grams()})
 		}
 	}
 	return out
-}
-
-// Free returns how much of a batch of so much is promised to no other set-up, in grams.
-func Free(grams float64, promised []written.BatchPromise, but string) float64 {
-	for _, p := range promised {
-		if p.SetupID != but {
-			grams -= p.Grams
-		}
-	}
-	return max(0, grams)
 }

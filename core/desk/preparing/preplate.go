@@ -123,7 +123,7 @@ func (d Preparing) inStore(p *desk.Coming, promised map[string][]written.BatchPr
 			continue
 		}
 		mix := answer.Places[place].Mix
-		free := bench.Free(mix.Stored.Left.Grams(), promised[b.ID], p.ID)
+		free := desk.Free(mix.Stored.Left.Grams(), promised[b.ID], p.ID)
 		if free >= mix.Batch.Need.Grams() && inTime(of) {
 			found = append(found, written.PrepStored{BatchID: b.ID, Name: b.Written.Name})
 		}

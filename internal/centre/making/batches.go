@@ -70,8 +70,9 @@ func (h Making) TakeNoteOfDate(ctx context.Context, s *store.Session, id uuid.UU
 	return h.tell(ctx, s, map[string]batches.ToldDate{id.String(): now})
 }
 
-// Batches returns the batches that are not over, those first that have to be looked at.
-func (h Making) Batches(ctx context.Context, s *store.Session) (written.BatchList, error) {
+// Batches returns the batches that are not over, those first that have to be looked at, with what of each is free for a
+// set-up; "" for one that takes nothing yet.
+func (h Making) Batches(ctx context.Context, s *store.Session, setup string) (written.BatchList, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.BatchList{}, err
@@ -80,7 +81,8 @@ func (h Making) Batches(ctx context.Context, s *store.Session) (written.BatchLis
 	if err != nil {
 		return written.BatchList{}, err
 	}
-	return written.BatchList{Batches: batches.On(d).InUse(h.Today(s), bench.On(d).Promised(plans, h.Now(s)))}, nil
+	promised := bench.On(d).Promised(plans, h.Now(s))
+	return written.BatchList{Batches: batches.On(d).InUse(h.Today(s), promised, setup)}, nil
 }
 
 // maxBatchWords is how many words a search for batches takes.

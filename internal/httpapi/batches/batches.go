@@ -29,7 +29,7 @@ func (a area) list(r *edge.Request) (any, error) {
 	if r.Query("all") == "true" {
 		return edge.Answer(making.In(a.House).AllBatches(r, r.Session, r.Query("words"), r.Query("after")))
 	}
-	return edge.Answer(making.In(a.House).Batches(r, r.Session))
+	return edge.Answer(making.In(a.House).Batches(r, r.Session, r.Query("setup_id")))
 }
 
 func (a area) get(r *edge.Request) (any, error) {

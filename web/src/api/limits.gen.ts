@@ -67,6 +67,7 @@ export const limits = {
   },
   "CompareInput": {
     "item_id": 36,
+    "labels": 20,
     "play_at": 16,
     "room_id": 36
   },

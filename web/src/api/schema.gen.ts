@@ -1598,6 +1598,11 @@ export interface components {
             left_g: number;
             /** @enum {string} */
             state: "fine" | "look-over" | "past" | "ended";
+            /**
+             * Format: double
+             * @description What of it is promised to no other set-up than the one that asks.
+             */
+            free_g?: number;
             /** @description What coming set-ups take of it; listed of the batches that are in use. */
             promised?: components["schemas"]["BatchPromise"][];
             unreadable?: string;
@@ -3324,6 +3329,8 @@ export interface components {
             room_id: string;
             play_at: string;
             play?: components["schemas"]["Play"];
+            /** @description What the packets that are used say, as in the plan. */
+            labels?: components["schemas"]["PacketLabel"][];
             place: components["schemas"]["Place"];
             /** @enum {string} */
             by: "vessel" | "base" | "thing";
@@ -3344,6 +3351,11 @@ export interface components {
             /** @description How many children reach it at the same time. */
             at_once?: number;
             vessels?: number;
+            /**
+             * Format: double
+             * @description That is poured in each.
+             */
+            depth_mm?: number;
             /**
              * Format: double
              * @description Of the base in all; absent where nobody has weighed it.
@@ -4516,6 +4528,8 @@ export interface operations {
                 all?: boolean;
                 words?: string;
                 after?: string;
+                /** @description The set-up that what is free is asked for. */
+                setup_id?: string;
             };
             header?: never;
             path?: never;

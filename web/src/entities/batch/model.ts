@@ -5,13 +5,6 @@ import { say } from './catalogue'
 export type Batch = Schemas['BatchPage']
 export type BatchLine = Schemas['BatchSummary']
 
-/** How much of a batch is promised to no other set-up, in grams. */
-export const freeOf = (b: BatchLine, setup?: string) =>
-  Math.max(
-    0,
-    (b.promised ?? []).reduce((left, p) => (p.setup_id === setup ? left : left - p.grams), b.left_g),
-  )
-
 /** Where a batch stands with its days, in a few words. */
 export function stands(b: BatchLine): string {
   switch (b.state) {

@@ -9,6 +9,14 @@ export const batchesQuery = queryOptions({
   queryFn: ({ signal }) => ask(api.GET('/api/batches', { signal })),
 })
 
+/** The same, with what of each is free for a set-up. */
+export const batchesForQuery = (setup_id: string) =>
+  queryOptions({
+    ...unkept,
+    queryKey: key('batches', 'for', setup_id),
+    queryFn: ({ signal }) => ask(api.GET('/api/batches', { params: { query: { setup_id } }, signal })),
+  })
+
 /** All batches by words or the code of a label, latest first, a page at a time. */
 export const allBatchesQuery = (words: string) =>
   infiniteQueryOptions({

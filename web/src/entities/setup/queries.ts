@@ -67,7 +67,6 @@ export const comparedQuery = (input: Schemas['CompareInput']) =>
     queryKey: key('compare', input),
     queryFn: ({ signal }) => ask(api.POST('/api/compare', { body: input, signal })),
     retry: false,
-    placeholderData: keepPreviousData,
   })
 
 /** What would mend the coming set-ups of a room, or of all rooms. */

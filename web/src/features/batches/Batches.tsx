@@ -125,8 +125,8 @@ function Lines({ batches }: { batches: BatchLine[] }) {
           </div>
           <div className="code-of">
             <b className="figure">{grams(b.left_g)}</b>
-            {b.promised?.map((p) => (
-              <span key={p.setup_id} className="soft">
+            {b.promised?.map((p, i) => (
+              <span key={i} className="soft">
                 {say('grams-for-setup', { grams: grams(p.grams), setup: p.setup })}
               </span>
             ))}

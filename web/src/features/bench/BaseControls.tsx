@@ -3,8 +3,7 @@ import { useId } from 'react'
 import { Form } from 'react-bootstrap'
 import { useParams } from 'react-router'
 import type { Base, PlaceAnswer, Schemas } from '../../api/client'
-import { freeOf } from '../../entities/batch/model'
-import { batchesQuery } from '../../entities/batch/queries'
+import { batchesForQuery } from '../../entities/batch/queries'
 import { grams } from '../../ui/format'
 import { potSizes } from '../../ui/pots'
 import { Stepper } from '../../ui/Stepper'
@@ -42,9 +41,9 @@ function Met({ base, what, closes, readOnly, onChange }: Omit<Controls, 'open'> 
 
 /** How much of a mix there is, in how many colours, fresh or from a batch. */
 export function MixControls({ base, readOnly, open, onChange }: Controls) {
-  const { id } = useParams()
+  const { id = '' } = useParams()
   const batches =
-    useQuery(batchesQuery).data?.batches.filter(
+    useQuery(batchesForQuery(id)).data?.batches.filter(
       (b) => b.id === base.batch_id || (b.recipe_id === base.recipe_id && b.state === 'fine'),
     ) ?? []
   return (
@@ -59,7 +58,7 @@ export function MixControls({ base, readOnly, open, onChange }: Controls) {
           <option value="">{say('made-fresh')}</option>
           {batches.map((b) => {
             const others = b.promised?.filter((p) => p.setup_id !== id) ?? []
-            const free = freeOf(b, id)
+            const free = b.free_g ?? 0
             return (
               <option key={b.id} value={b.id} disabled={free === 0 && b.id !== base.batch_id}>
                 {say(others.length > 0 ? 'from-name-free-the-rest' : 'from-name-grams-label-code', {

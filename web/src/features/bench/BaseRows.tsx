@@ -22,6 +22,7 @@ interface Props {
   room: string
   playAt: string
   play: Plan['play']
+  labels: Plan['labels']
   /** Its id. */
   place: string
   readOnly: boolean
@@ -49,6 +50,7 @@ export function BaseRows({
   room,
   playAt,
   play,
+  labels,
   place,
   readOnly,
   of,
@@ -78,10 +80,6 @@ export function BaseRows({
         : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, depth_mm, unsized: undefined } : l)) },
       `depth-${n}`,
     )
-  const fits = (mm: number | undefined, id?: string) => {
-    const other = book.data?.vessels.find((v) => v.id === id)
-    return mm === undefined || !other ? mm : Math.min(mm, deepestOf(other, base))
-  }
   const setWhat = (n: number, item_id: string, done?: string[]) =>
     onChange(
       n === 0
@@ -220,7 +218,7 @@ export function BaseRows({
           {open && !readOnly && !several && lines[0] && (
             <CompareHere
               name={lines[0].name}
-              input={{ room_id: room, play_at: playAt, play, place: { id: place, base, items: [] } }}
+              input={{ room_id: room, play_at: playAt, play, labels, place: { id: place, base, items: [] } }}
               by={base.kind === 'mix' ? ['base'] : ['vessel', 'base']}
               onTake={(by, c) =>
                 onSwap(
@@ -229,7 +227,7 @@ export function BaseRows({
                         ...base,
                         vessel_id: c.vessel_id,
                         vessels: undefined,
-                        depth_mm: fits(base.depth_mm, c.vessel_id),
+                        depth_mm: c.depth_mm,
                       }
                     : {
                         ...base,

@@ -6,6 +6,7 @@ import { comparedQuery } from '../../entities/setup/queries'
 import { useSession } from '../../session/session'
 import { grams, money } from '../../ui/format'
 import { MarkLine } from '../../ui/Mark'
+import { Waiting } from '../../ui/States'
 import { say } from './catalogue'
 
 type Compared = Schemas['Compared']
@@ -67,8 +68,8 @@ interface Beside {
 function Beside({ input, onTake }: Beside) {
   const { currency } = useSession().centre
   const { data, error } = useQuery(comparedQuery(input))
-  if (error) return <p className="soft">{say('swaps-could-not-be-found', { message: error.message })}</p>
-  if (!data) return null
+  if (error) return <p className="soft">{say('not-compared', { message: error.message })}</p>
+  if (!data) return <Waiting what={say('comparison')} />
   if (data.length < 2) return <p className="soft">{say('nothing-to-compare-it-with')}</p>
   const minutes = (n: number) => say('n-min', { n })
   const rows: [string, (c: Compared) => ReactNode][] = [

@@ -32,6 +32,7 @@ interface Props {
   room: string
   playAt: string
   play: Plan['play']
+  labels: Plan['labels']
   base?: Base
   item: PlanItem
   line?: Line
@@ -74,6 +75,7 @@ export const ItemRow = memo(function ItemRow({
   room,
   playAt,
   play,
+  labels,
   base,
   item,
   line,
@@ -199,6 +201,7 @@ export const ItemRow = memo(function ItemRow({
                     room_id: room,
                     play_at: playAt,
                     play,
+                    labels,
                     place: { id: alone, base, items: [item] },
                     item_id: item.id,
                   }}

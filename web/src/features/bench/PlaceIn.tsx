@@ -19,6 +19,7 @@ interface Rows {
   room: string
   playAt: string
   play: Plan['play']
+  labels: Plan['labels']
   items: PlanItem[]
   at: string
   /** What they lie in. */
@@ -37,6 +38,7 @@ export function Rows({
   room,
   playAt,
   play,
+  labels,
   items,
   at,
   base,
@@ -57,6 +59,7 @@ export function Rows({
           room={room}
           playAt={playAt}
           play={play}
+          labels={labels}
           base={base}
           item={item}
           line={lineOf(item)}
@@ -195,6 +198,7 @@ export const PlaceIn = memo(function PlaceIn({
           room={rows.room}
           playAt={rows.playAt}
           play={rows.play}
+          labels={rows.labels}
           place={place.id}
           readOnly={rows.readOnly}
           of={manyPlaces ? ` ${say('of-called', { called })}` : ''}

@@ -152,7 +152,17 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
     [beside, say('beside')],
   ]
   const several = draft.places.length > 1
-  const rows = { room: plan.room_id, playAt: plan.play_at, play: plan.play, names, opened, places, readOnly, act }
+  const rows = {
+    room: plan.room_id,
+    playAt: plan.play_at,
+    play: plan.play,
+    labels: plan.labels,
+    names,
+    opened,
+    places,
+    readOnly,
+    act,
+  }
   const place = draft.places.findIndex((p) => p.id === at)
   const into =
     at === beside
