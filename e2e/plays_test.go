@@ -190,8 +190,8 @@ func TestPartsAreComparedAndTaken(t *testing.T) {
 	p.See("Saved as a template")
 	p.Open("/bench")
 	p.Click("link", "Frozen harbour blocks")
-	p.Click("button", "Lay in a kept box")
+	p.Click("button", "Add things from a template")
 	p.Click("button", "Harbour scoop tub")
-	p.See("2 things of Harbour scoop tub laid in")
+	p.See("2 things added from Harbour scoop tub")
 	p.See("OK with precautions: Wooden boats")
 }

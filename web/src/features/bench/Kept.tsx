@@ -29,7 +29,7 @@ export function KeptBoxes({ onTake }: { onTake: (kept: Setup, name: string) => s
   return (
     <div className="boxes">
       <Button variant="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {say('lay-in-a-kept-box')}
+        {say('add-things-from-a-template')}
       </Button>
       <span role="status" className="soft">
         {said}

@@ -349,9 +349,9 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
         <KeptBoxes
           onTake={(kept, name) => {
             const { added, left } = withBox(latest(), at, kept, mostThings)
-            const said = say('things-of-box', { things: say('things', { count: added }), name })
+            const said = say('things-added-from', { things: say('things', { count: added }), name })
             if (added > 0) onChange((d) => withBox(d, at, kept, mostThings).draft, undefined, said)
-            return [added > 0 ? said : say('all-of-it-lies-here'), left > 0 && say('left-in-box', { count: left })]
+            return [added > 0 ? said : say('all-of-it-is-here'), left > 0 && say('left-in-box', { count: left })]
               .filter(Boolean)
               .join(' ')
           }}
